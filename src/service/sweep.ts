@@ -5,7 +5,7 @@ import type { Adjustment } from '../core/infer/adjust.js';
 import { checkSweep } from '../core/sweep/check-sweep.js';
 import { sweepNotes } from '../core/sweep/sweep-notes.js';
 import type { SweepSort } from '../core/sweep/sweep-shape.js';
-import { sortedLines, sweptLines } from '../core/sweep/swept-lines.js';
+import { sortedLines, sweptLines, testsIn } from '../core/sweep/swept-lines.js';
 import { sweptGrid } from '../core/sweep/swept-grid.js';
 import { sweptVariables } from '../core/sweep/swept-variables.js';
 import { findVariable } from '../core/table/find-variable.js';
@@ -90,7 +90,11 @@ export async function sweep(service: Service, study: OpenStudy, asked: SweepAske
     title: captionOf(sentence, variables, { sweep: { sort } }),
     adjustment,
     lines: sortedLines(lines, sort),
-    notes: sweepNotes(lines, { adjustment, confidence, weightedBy: weight ? titleOf(weight) : null }),
+    notes: sweepNotes(lines, {
+      ...{ adjustment, confidence },
+      tested: testsIn(tables),
+      weightedBy: weight ? titleOf(weight) : null,
+    }),
   };
 }
 

@@ -23,6 +23,9 @@ export const USUAL_PROTECTION: Protection = { cell: 5, base: 10, share: 0.5 };
 /** What stands in the place of a figure that is withheld. */
 export const WITHHELD = '×';
 
+/** What stands in the place of what is worked out of figures that are withheld. */
+export const WITHHELD_WORDS = 'Withheld, as few stand behind it.';
+
 /** How figures were withheld, for the methods of a report. */
 export const protectionNote = ({ cell, base, share }: Protection): string =>
   [

@@ -47,8 +47,7 @@ function testsNote(items: readonly SummarisedItem[], statistics: readonly ItemSt
   return [`Tests: ${[...titles].map(([name, of]) => `${name} (${of.join(', ')})`).join('; ')}.`];
 }
 
-function adjustedNote(statistics: readonly ItemStatistic[], adjusted: Adjustment | null): string[] {
-  const tested = statistics.filter(({ test }) => test !== null).length;
+function adjustedNote(tested: number, adjusted: Adjustment | null): string[] {
   if (adjusted === null || tested === 0) return [];
   return [`p is adjusted over the ${whole(tested)} tests of this table by ${ADJUSTMENT_WORDS[adjusted]}.`];
 }
@@ -68,18 +67,20 @@ function carefulNotes(items: readonly SummarisedItem[], statistics: readonly Ite
 interface Noted {
   items: readonly SummarisedItem[];
   statistics: readonly ItemStatistic[];
+  /** How many of them are tested, those that are withheld among them. */
+  tested: number;
   shown: SummaryShown;
 }
 
 /** What is said under a summary: who gave no answer, what was tested, and what to be careful about. */
-export function summaryNotes({ items, statistics, shown }: Noted): string[] {
+export function summaryNotes({ items, statistics, tested, shown }: Noted): string[] {
   const { missing = 'note', adjusted = null, columns } = shown;
   const hasTests = !columns || columns.some((column) => column !== 'measure');
   return [
     ...(missing === 'note' ? missingNote(items) : []),
     ...weightNote(items),
     ...multipleNote(items),
-    ...(hasTests ? [...testsNote(items, statistics), ...adjustedNote(statistics, adjusted)] : []),
+    ...(hasTests ? [...testsNote(items, statistics), ...adjustedNote(tested, adjusted)] : []),
     ...carefulNotes(items, statistics),
   ];
 }

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { assess } from '../assess.js';
+import { USUAL_PROTECTION } from '../disclosure/protection-shape.js';
 import { laidOut } from '../view/laid-out.js';
 import { adjust } from '../infer/adjust.js';
 import { type Grower, growers, OF_GROWERS, summaryOf, weighing } from './summary.fixtures.js';
@@ -165,6 +166,26 @@ describe('a summary', () => {
       ),
     );
     expect(statistics.map(({ measure }) => measure?.id)).toEqual(['eta', 'cramers-v', 'cramers-v']);
+  });
+
+  it('tells no test and no measure of a variable of which figures are withheld', () => {
+    // One respondent of the second site is in the lowest of moods.
+    const few = SURVEY.map((own, k) => (own.site === 2 && own.mood === 1 && k !== 3 ? { ...own, mood: 2 } : own)).map(
+      (own, k) => (k === 3 ? { ...own, mood: 1 } : own),
+    );
+    const rows = [{ variable: OF_GROWERS.mood }, { variable: OF_GROWERS.shares }];
+    const of = (protection?: typeof USUAL_PROTECTION) =>
+      summaryOf(few, { rows, shown: { summary: { adjusted: 'bonferroni' }, protection } }).summary;
+    const [open, held] = [of(), of(USUAL_PROTECTION)];
+    expect(open.statistics.map(({ test }) => test !== null)).toEqual([true, true]);
+    expect(held.statistics[0]).toEqual({
+      ...{ test: null, adjustedP: null, measure: null },
+      note: 'Withheld, as few stand behind it.',
+    });
+    // The other is said as it is elsewhere, with p adjusted over both.
+    expect(held.statistics[1]).toEqual(open.statistics[1]);
+    expect(held.notes.join()).toContain('p is adjusted over the 2 tests');
+    expect(held.notes.join()).not.toMatch(/Tests: [^.]*Mood/);
   });
 
   it('tests ranks of a number of which the median is told and no mean', () => {

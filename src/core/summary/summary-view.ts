@@ -1,3 +1,5 @@
+import { WITHHELD_WORDS } from '../disclosure/protection-shape.js';
+import { isWithheld } from '../disclosure/with-protection.js';
 import type { FigureChoice } from '../table/figure-choice.js';
 import { SUMMARY_COLUMNS, type SummaryShown } from '../table/summary-shape.js';
 import type { RowItem } from '../table/sentence.js';
@@ -5,7 +7,7 @@ import type { Table } from '../table/table.js';
 import { CONFIDENCE } from '../view/block-view.js';
 import { isChosen, summaryChoices } from '../view/figures-shown.js';
 import { isCross } from '../view/header-rows.js';
-import type { TableView } from '../view/types.js';
+import type { ItemStatistic, TableView } from '../view/types.js';
 import { itemStatistics } from './item-statistics.js';
 import { everyoneLines, linesOfItem, type SummarisedItem } from './summary-lines.js';
 import { summaryBase } from './summary-base.js';
@@ -20,6 +22,9 @@ export interface SummaryAsked {
 
 /** A number of which quantiles are told, and no mean. */
 const isOfRanks = (choices: readonly FigureChoice[]) => isChosen(choices, 'median') && !isChosen(choices, 'mean');
+
+/** Of a variable of which figures are withheld: what is worked out of them could give them away. */
+const WITHHELD_STATISTIC: ItemStatistic = { test: null, adjustedP: null, measure: null, note: WITHHELD_WORDS };
 
 /**
  * A view with its summary: each variable in figures that suit it, all together and by group, and what is tested of it.
@@ -40,7 +45,8 @@ export function summaryView(
   const { adjusted = null } = shown;
   const isGrouped = isCross(view.nests);
   const tested = tables.map((table, k) => ({ table, ranks: isOfRanks(items[k]?.choices ?? []) }));
-  const statistics = isGrouped ? itemStatistics(tested, confidence, adjusted) : [];
+  const found = isGrouped ? itemStatistics(tested, confidence, adjusted) : [];
+  const statistics = found.map((own, k) => (isWithheld(items[k]!.block) ? WITHHELD_STATISTIC : own));
   return {
     ...view,
     items: items.map((item) => item.view),
@@ -50,7 +56,7 @@ export function summaryView(
       statistics,
       adjusted,
       base: summaryBase(items[0]!.block, view.title, view.nests[0]?.title ?? ''),
-      notes: summaryNotes({ items, statistics, shown }),
+      notes: summaryNotes({ items, statistics, shown, tested: found.filter(({ test }) => test !== null).length }),
     },
   };
 }

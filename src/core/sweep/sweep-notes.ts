@@ -6,6 +6,8 @@ import type { SweptLine } from './types.js';
 /** How the lines of a sweep were come by. */
 export interface SweepHow {
   adjustment: Adjustment;
+  /** Over so many tests p is adjusted, those of lines that are withheld among them. */
+  tested: number;
   /** Of every interval. */
   confidence: number;
   /** The title of the weight; null where each respondent counts as one. */
@@ -35,8 +37,10 @@ function carefulNotes(lines: readonly SweptLine[]): string[] {
 }
 
 /** What is said under a sweep: what n is, over what p is adjusted, what strength is, and what to be careful about. */
-export function sweepNotes(lines: readonly SweptLine[], { adjustment, confidence, weightedBy }: SweepHow): string[] {
-  const tested = lines.filter(({ test }) => test !== null).length;
+export function sweepNotes(
+  lines: readonly SweptLine[],
+  { adjustment, tested, confidence, weightedBy }: SweepHow,
+): string[] {
   return [
     'n counts the respondents with an answer to all variables of a line.',
     ...(weightedBy === null ? [] : [`All figures but n are weighted by ${weightedBy}.`]),

@@ -19,6 +19,9 @@ export function sweptLines(tables: readonly SweptTable[], adjustment: Adjustment
   return tables.map((table) => ({ ...table, adjustedP: of.get(table) ?? null }));
 }
 
+/** How many of the tables of a sweep are tested. */
+export const testsIn = (tables: readonly SweptTable[]): number => tables.filter(({ test }) => test !== null).length;
+
 /** The most first; lines without a value stand behind those with one. */
 const KEYS: Record<SweepSort, (line: SweptLine) => number> = {
   strength: ({ strength }) => strength?.value ?? -Infinity,

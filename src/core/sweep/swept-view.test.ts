@@ -91,6 +91,8 @@ describe('a table as a list of its blocks', () => {
     const held = sweep.lines.find(({ variable }) => variable === OF_GROWERS.mood)!;
     expect([held.test, held.adjustedP, held.strength, held.gamma, held.direction]).toEqual(Array(5).fill(null));
     expect(held.note).toContain('Withheld');
+    // It is one of those over which p is adjusted.
+    expect(sweep.notes.join()).toContain('over the 4 tests');
     const shares = sweep.lines.find(({ variable }) => variable === OF_GROWERS.shares)!;
     expect(shares.test).not.toBeNull();
   });

@@ -1,3 +1,4 @@
+import { WITHHELD_WORDS } from '../disclosure/protection-shape.js';
 import { isWithheld } from '../disclosure/with-protection.js';
 import type { Adjustment } from '../infer/adjust.js';
 import type { BlockTables } from '../table/block-tables.js';
@@ -6,7 +7,7 @@ import type { TableView } from '../view/types.js';
 import type { SweepShown } from './sweep-shape.js';
 import { sweepNotes } from './sweep-notes.js';
 import { sweepTable } from './sweep-table.js';
-import { sortedLines, sweptLines } from './swept-lines.js';
+import { sortedLines, sweptLines, testsIn } from './swept-lines.js';
 import type { SweptLine } from './types.js';
 
 /** How a sweep is to be, beside its tables. */
@@ -20,7 +21,7 @@ export interface SweepAsked {
 const withheldLine = (line: SweptLine): SweptLine => ({
   ...line,
   ...{ test: null, adjustedP: null, strength: null, gamma: null, direction: null },
-  note: 'Withheld, as few stand behind it.',
+  note: WITHHELD_WORDS,
 });
 
 /**
@@ -46,7 +47,7 @@ export function sweptView(
     sweep: {
       lines: sortedLines(lines, sweep.sort ?? 'strength'),
       adjustment,
-      notes: sweepNotes(lines, { adjustment, confidence, weightedBy }),
+      notes: sweepNotes(lines, { adjustment, tested: testsIn(tables), confidence, weightedBy }),
     },
   };
 }

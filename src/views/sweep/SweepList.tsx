@@ -4,7 +4,7 @@ import { whole } from '../../core/figures.js';
 import { ADJUSTMENTS } from '../../core/infer/adjust.js';
 import { sweptLaidOut } from '../../core/sweep/swept-laid-out.js';
 import { SWEEP_SORT_WORDS, SWEEP_SORTS, type SweepSort } from '../../core/sweep/sweep-shape.js';
-import { sortedLines, sweptLines } from '../../core/sweep/swept-lines.js';
+import { sortedLines, sweptLines, testsIn } from '../../core/sweep/swept-lines.js';
 import type { SweptLine } from '../../core/sweep/types.js';
 import { copiedTable } from '../../core/view/copied-table.js';
 import { Bar, BarGroup } from '../../kit/Bar.js';
@@ -46,7 +46,7 @@ interface Props {
 /** How far it is, and what came in. */
 function Progress({ swept }: Pick<Props, 'swept'>) {
   const { tables, of, state, stop, start } = swept;
-  const tested = tables.filter(({ test }) => test).length;
+  const tested = testsIn(tables);
   if (state === 'running')
     return (
       <p className={css['progress']} role="status">

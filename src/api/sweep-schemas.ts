@@ -1,7 +1,7 @@
 import { ADJUSTMENTS } from '../core/infer/adjust.js';
 import { SWEEP_SORTS } from '../core/sweep/sweep-shape.js';
 import { LEVELS } from '../core/codebook/types.js';
-import { json, parts } from './table-schemas.js';
+import { json, parts, yesNo } from './table-schemas.js';
 import { z } from './zod.js';
 
 const how = {
@@ -34,7 +34,7 @@ export const SweepCsvSchema = z.strictObject({
 
 /** How a kept sweep is asked for. */
 export const KeptSweepQuerySchema = z.strictObject({
-  now: z.enum(['true', 'false']).optional().describe('Of a frozen one: as the study is now.'),
+  now: yesNo.optional().describe('Of a frozen one: as the study is now.'),
 });
 
 const end = z.number().nullable();

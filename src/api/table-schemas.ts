@@ -60,7 +60,8 @@ export const FiguresWordSchema = z
       `There are ${CHOICES.join(', ')}.`,
   );
 
-const yesNo = z.enum(['true', 'false']).transform((word) => word === 'true');
+/** A yes or no in an address. */
+export const yesNo = z.enum(['true', 'false']).transform((word) => word === 'true');
 
 /** A text that is JSON, as what it says. */
 export const json = z.string().transform((text, check): unknown => {

@@ -219,7 +219,7 @@ export const TABLES = [
     summary: 'A sweep that is saved: its lines as the study is now, and of a frozen one as it was then',
     query: KeptSweepQuerySchema,
     answer: SweepSchema,
-    work: ({ service, study, params, query }) => keptSweep(service, study, params.table, query.now === 'true'),
+    work: ({ service, study, params, query }) => keptSweep(service, study, params.table, query.now === true),
   }),
   operation({
     id: 'savedTableAsCsv',

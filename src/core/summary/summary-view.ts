@@ -2,6 +2,7 @@ import { WITHHELD_WORDS } from '../disclosure/protection-shape.js';
 import { isWithheld } from '../disclosure/with-protection.js';
 import type { FigureChoice } from '../table/figure-choice.js';
 import { SUMMARY_COLUMNS, type SummaryShown } from '../table/summary-shape.js';
+import { testsIn } from '../sweep/swept-lines.js';
 import type { RowItem } from '../table/sentence.js';
 import type { Table } from '../table/table.js';
 import { CONFIDENCE } from '../view/block-view.js';
@@ -56,7 +57,7 @@ export function summaryView(
       statistics,
       adjusted,
       base: summaryBase(items[0]!.block, view.title, view.nests[0]?.title ?? ''),
-      notes: summaryNotes({ items, statistics, shown, tested: found.filter(({ test }) => test !== null).length }),
+      notes: summaryNotes({ items, statistics, shown, tested: testsIn(found) }),
     },
   };
 }

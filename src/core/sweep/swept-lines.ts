@@ -19,8 +19,9 @@ export function sweptLines(tables: readonly SweptTable[], adjustment: Adjustment
   return tables.map((table) => ({ ...table, adjustedP: of.get(table) ?? null }));
 }
 
-/** How many of the tables of a sweep are tested. */
-export const testsIn = (tables: readonly SweptTable[]): number => tables.filter(({ test }) => test !== null).length;
+/** How many of several tables are tested. */
+export const testsIn = (tables: readonly { test: unknown }[]): number =>
+  tables.filter(({ test }) => test !== null).length;
 
 /** The most first; lines without a value stand behind those with one. */
 const KEYS: Record<SweepSort, (line: SweptLine) => number> = {

@@ -15,7 +15,8 @@ function widened(cell: LaidCell, wide: number): LaidCell[] {
   if (!parts) return [{ ...rest, columns: wide }];
   return parts.map((part, k) => {
     const isLast = k === parts.length - 1;
-    return { ...rest, ...part, columns: isLast ? wide - k : 1 };
+    // A figure that stands by itself is no text any more.
+    return { ...rest, ...part, isText: part.figure ? undefined : rest.isText, columns: isLast ? wide - k : 1 };
   });
 }
 

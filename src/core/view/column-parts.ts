@@ -29,3 +29,7 @@ export function columnParts(laid: LaidOut): number[] {
 /** Whether a table has too many columns, or too long ones, for a page that stands upright. */
 export const isLaidWide = (laid: LaidOut): boolean =>
   columnParts(laid).reduce((sum, part) => sum + part, 0) > MOST_UPRIGHT;
+
+/** The columns of texts, by their places. */
+export const textColumns = ({ body }: LaidOut): Set<number> =>
+  new Set(placedCells(body).flatMap(({ cell, column }) => (cell.isText ? [column] : [])));

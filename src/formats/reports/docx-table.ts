@@ -14,6 +14,7 @@ import { columnParts } from '../../core/view/column-parts.js';
 import { INK_SIGNS, type Ink } from '../../core/view/ink.js';
 import type { LaidCell, LaidOut } from '../../core/view/laid-cell.js';
 import { type PlacedCell, placedLines } from '../../core/view/placed-cells.js';
+import { standsAt } from '../../core/view/stands-at.js';
 import { xmlText } from './xml-text.js';
 
 /** Hatching as a word processor has it. */
@@ -31,6 +32,8 @@ const fine = (color: string) => ({ style: BorderStyle.SINGLE, size: 4, color });
 
 /** How far a line stands in that is within another, in twentieths of a point. */
 const INDENT = 200;
+
+const ALIGNMENT = { left: AlignmentType.LEFT, center: AlignmentType.CENTER, right: AlignmentType.RIGHT };
 
 /** What keeps a text apart from the figures before it, in twentieths of a point. */
 const TEXT_MARGIN = 160;
@@ -55,12 +58,6 @@ function runs({ text, ink, small }: LaidCell, size: number | undefined, isHeadin
   ];
 }
 
-function alignmentOf({ cell: { heads, columns, isText }, column }: PlacedCell) {
-  // The corner stands over the names of lines.
-  if (isText || heads === 'line' || (heads === 'columns' && column === 0)) return AlignmentType.LEFT;
-  return heads === 'columns' && columns > 1 ? AlignmentType.CENTER : AlignmentType.RIGHT;
-}
-
 function cellOf(placed: PlacedCell, size: number | undefined): TableCell {
   const { cell } = placed;
   const { heads, columns, lines, ink, isText, depth = 0 } = cell;
@@ -75,7 +72,7 @@ function cellOf(placed: PlacedCell, size: number | undefined): TableCell {
     children: [
       new Paragraph({
         style: 'TableText',
-        alignment: alignmentOf(placed),
+        alignment: ALIGNMENT[standsAt(placed)],
         ...(depth > 0 ? { indent: { left: depth * INDENT } } : {}),
         children: runs(cell, size, isHeading),
       }),

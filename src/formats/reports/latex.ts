@@ -1,6 +1,6 @@
 import { captioned } from '../../core/report/captioned.js';
 import { type Fact, type Report, type ReportItem, type ReportTable, standsOn } from '../../core/report/report.js';
-import { columnParts, isLaidWide } from '../../core/view/column-parts.js';
+import { columnParts, isLaidWide, textColumns } from '../../core/view/column-parts.js';
 import { INK_SIGNS, INK_SIGNS_WORDS } from '../../core/view/ink.js';
 import type { LaidCell, LaidOut } from '../../core/view/laid-cell.js';
 import { placedCells, placedLines, widthOf } from '../../core/view/placed-cells.js';
@@ -26,7 +26,7 @@ const TEXT_SPACE = '8pt';
 function columnsOf(laid: LaidOut): string {
   const { heads } = widthOf(laid);
   const parts = columnParts(laid);
-  const texts = new Set(placedCells(laid.body).flatMap(({ cell, column }) => (cell.isText ? [column] : [])));
+  const texts = textColumns(laid);
   const all = parts.reduce((sum, part) => sum + part, 0);
   return parts
     .map((part, k) => {

@@ -8,6 +8,7 @@ import {
   type ReportTable,
   standsOn,
 } from '../../core/report/report.js';
+import { textColumns } from '../../core/view/column-parts.js';
 import { INK_SIGNS, INK_SIGNS_WORDS } from '../../core/view/ink.js';
 import type { LaidCell, LaidOut } from '../../core/view/laid-cell.js';
 import { headingsOver, placedCells, widthOf } from '../../core/view/placed-cells.js';
@@ -34,7 +35,7 @@ function tableLines(laid: LaidOut): string[] {
       if (grid[at + down]) grid[at + down]![column] = `${markOf(cell)}${plain(cell.text)}`;
   // The corner reaches over the names of lines.
   const titles = headingOf(head).map((title, k, all) => (k > 0 && k < lineHeads && title === all[0] ? '' : title));
-  const texts = new Set(placedCells(body).flatMap(({ cell, column }) => (cell.isText ? [column] : [])));
+  const texts = textColumns(laid);
   const under = Array.from({ length: width }, (_, k) => (k < lineHeads || texts.has(k) ? '---' : '---:'));
   return [line(titles), line(under), ...grid.map(line)];
 }

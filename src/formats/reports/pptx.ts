@@ -15,6 +15,7 @@ import { INK_SIGNS, INK_SIGNS_WORDS } from '../../core/view/ink.js';
 import { inPages } from '../../core/view/in-pages.js';
 import type { LaidOut } from '../../core/view/laid-cell.js';
 import { type PlacedCell, placedCells, placedLines } from '../../core/view/placed-cells.js';
+import { standsAt } from '../../core/view/stands-at.js';
 import { pngsOf } from './pngs-of.js';
 import { xmlText } from './xml-text.js';
 
@@ -62,11 +63,11 @@ function slideOf(deck: PptxGenJS, title: string): Slide {
   return slide;
 }
 
-function cellOf({ cell, column }: PlacedCell, size: number): PptxGenJS.TableCell {
+function cellOf(placed: PlacedCell, size: number): PptxGenJS.TableCell {
+  const { cell } = placed;
   const { text, heads, columns, lines, ink, small, isText, depth = 0 } = cell;
   const isOver = heads === 'columns';
-  const align =
-    isText || heads === 'line' || (isOver && column === 0) ? 'left' : isOver && columns > 1 ? 'center' : 'right';
+  const align = standsAt(placed);
   const runs: Runs = [
     ...(small ? [run('! ', { color: CAUTION, fontSize: size })] : []),
     ...(ink ? [run(`${INK_SIGNS[ink]} `, { color: PEN, fontSize: size - 3 })] : []),

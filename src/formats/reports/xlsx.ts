@@ -13,6 +13,7 @@ import { type Ink, INK_WORDS } from '../../core/view/ink.js';
 import type { LaidFigure, LaidOut } from '../../core/view/laid-cell.js';
 import { type PlacedCell, placedCells, widthOf } from '../../core/view/placed-cells.js';
 import { pngsOf } from './pngs-of.js';
+import { standsAt } from '../../core/view/stands-at.js';
 import { xmlText } from './xml-text.js';
 
 const HATCH: Record<Ink, FillPatterns> = { more2: 'darkUp', more1: 'lightUp', fewer1: 'lightDown', fewer2: 'darkDown' };
@@ -39,21 +40,16 @@ function formatOf({ unit, decimals }: LaidFigure, signs: boolean): string {
   return `#,##0${places}`;
 }
 
-function put(cell: Cell, { cell: laid, column }: PlacedCell, signs: boolean): void {
-  const { text, heads, figure, ink, small, columns, depth, isText } = laid;
+function put(cell: Cell, placed: PlacedCell, signs: boolean): void {
+  const { text, heads, figure, ink, small, depth, isText } = placed.cell;
   cell.value = figure ? figure.value : text === '' ? null : xmlText(text);
   if (figure) cell.numFmt = `${small ? '"! "' : ''}${formatOf(figure, signs)}`;
   const isOver = heads === 'columns';
   cell.alignment = {
     vertical: isOver ? 'bottom' : 'top',
     wrapText: heads !== null,
-    ...(depth ? { indent: depth } : isText && !figure && heads !== 'line' ? { indent: 1 } : {}),
-    horizontal:
-      (isText && !figure) || heads === 'line' || (isOver && column === 0)
-        ? 'left'
-        : isOver && columns > 1
-          ? 'center'
-          : 'right',
+    ...(depth ? { indent: depth } : isText && heads !== 'line' ? { indent: 1 } : {}),
+    horizontal: standsAt(placed),
   };
   cell.border = { bottom: isOver ? LINE : FINE };
   cell.font = isOver ? BOLD : FONT;
@@ -86,8 +82,7 @@ function putText(sheet: Worksheet, text: string, font: Partial<ExcelJS.Font> = F
 function textWidths(known: number[], { body }: LaidOut): number[] {
   const widths = [...known];
   for (const { cell, column } of placedCells(body))
-    if (cell.isText && !cell.figure)
-      widths[column] = Math.min(MOST_TEXT_WIDTH, Math.max(widths[column] ?? 0, cell.text.length + 1));
+    if (cell.isText) widths[column] = Math.min(MOST_TEXT_WIDTH, Math.max(widths[column] ?? 0, cell.text.length + 1));
   return widths;
 }
 

@@ -21,10 +21,11 @@ export function useScrolled(
     measure();
     const observer = new ResizeObserver(measure);
     observer.observe(element);
-    element.addEventListener('scroll', measure, { passive: true });
+    // Before others who change what is in the region: to look at it after them would lay it out once more.
+    element.addEventListener('scroll', measure, { passive: true, capture: true });
     return () => {
       observer.disconnect();
-      element.removeEventListener('scroll', measure);
+      element.removeEventListener('scroll', measure, { capture: true });
     };
   }, [region, steady, again]);
 }

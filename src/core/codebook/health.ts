@@ -2,7 +2,7 @@ import { plural } from '../words.js';
 import { andMore } from '../and-more.js';
 import { whole } from '../figures.js';
 import { isCategories } from './levels.js';
-import { compareCodes, parseNumber } from './number.js';
+import { sortedCodes, parseNumber } from './number.js';
 import { type Numeric, numberText } from './numeric.js';
 import type { DecimalSign } from './read-number.js';
 import { reasonInWords } from './reason-in-words.js';
@@ -78,7 +78,7 @@ function unlabelled({ level, codes, dataCodes, derived }: CheckedVariable): OwnI
     return label.trim() === '' || (label === code && parseNumber(code) !== null);
   });
   if (bare.length === 0) return null;
-  const names = bare.map(({ code }) => code).sort(compareCodes);
+  const names = sortedCodes(bare.map(({ code }) => code));
   const all = bare.length === dataCodes.length;
   const text = all
     ? `No code has a label: ${list(names)}.`

@@ -34,15 +34,33 @@ export function canonicalCodes<T extends { code: string }>(codes: readonly T[]):
   return [...byCode.values()];
 }
 
+/** A code with the number that it spells. */
+interface Read {
+  code: string;
+  number: number | null;
+}
+
+const read = (code: string): Read => ({ code, number: parseNumber(code) });
+
+function compareRead(a: Read, b: Read): number {
+  if (a.number !== null && b.number !== null) return a.number - b.number;
+  if (a.number !== null) return -1;
+  if (b.number !== null) return 1;
+  return a.code.localeCompare(b.code, 'en');
+}
+
 /**
  * Codes in the order a person lists them: numbers by value, then text by the alphabet.
  * @example ['10', '9', 'x'].sort(compareCodes) // ['9', '10', 'x']
  */
-export function compareCodes(a: string, b: string): number {
-  const x = parseNumber(a);
-  const y = parseNumber(b);
-  if (x !== null && y !== null) return x - y;
-  if (x !== null) return -1;
-  if (y !== null) return 1;
-  return a.localeCompare(b, 'en');
-}
+export const compareCodes = (a: string, b: string): number => compareRead(read(a), read(b));
+
+/**
+ * Many codes in that order, each read once.
+ * @example sortedCodes(['10', '9', 'x']) // ['9', '10', 'x']
+ */
+export const sortedCodes = (codes: readonly string[]): string[] =>
+  codes
+    .map(read)
+    .sort(compareRead)
+    .map(({ code }) => code);

@@ -1,4 +1,4 @@
-import { compareCodes, parseNumber } from '../codebook/number.js';
+import { compareCodes, parseNumber, sortedCodes } from '../codebook/number.js';
 import { type Code, isAnswer, MISSING_WORDS, titleOf, type Variable } from '../codebook/types.js';
 import type { CountAxis, Slot } from '../count/types.js';
 import { NUMBER } from '../count/number-column.js';
@@ -20,7 +20,7 @@ export interface Positions {
 /** The codes of a variable with those that only the data has put behind, in the order of display. */
 export function codesWithFound(variable: Pick<Variable, 'codes' | 'level'>, dataCodes: readonly string[]): Code[] {
   const listed = new Set(variable.codes.map(({ code }) => code));
-  const extra = dataCodes.filter((code) => !listed.has(code)).sort(compareCodes);
+  const extra = sortedCodes(dataCodes.filter((code) => !listed.has(code)));
   return [
     ...variable.codes,
     ...extra.map((code): Code => ({ code, label: code, missing: isNumberless(variable, code) ? 'other' : null })),

@@ -45,9 +45,14 @@ const sizeOf = (axes: readonly CountAxis[]) => axes.reduce((size, { slots }) => 
 function adderOf(values: readonly number[], width: number) {
   return (rows: readonly number[], columns: readonly number[]): number => {
     let sum = 0;
-    for (const i of rows) {
+    // Plain loops: of a large table these are most of its cost.
+    for (let a = 0; a < rows.length; a++) {
+      const i = rows[a]!;
       if (i < 0) continue;
-      for (const j of columns) if (j >= 0) sum += values[i * width + j] ?? 0;
+      for (let b = 0; b < columns.length; b++) {
+        const j = columns[b]!;
+        if (j >= 0) sum += values[i * width + j] ?? 0;
+      }
     }
     return sum;
   };
@@ -76,14 +81,23 @@ function place({ row, nest }: Block, counts: CountArray, variables: readonly Var
   return { rows, columns, width, everyColumn };
 }
 
+/** The cells of a row that begins at a place; what is below 0, or not named, holds nobody. */
+function lineOf(values: readonly number[], begin: number, columns: readonly number[], count: number): number[] {
+  const cells = new Array<number>(count).fill(0);
+  for (let k = 0; k < columns.length; k++) {
+    const j = columns[k]!;
+    if (j >= 0) cells[k] = values[begin + j] ?? 0;
+  }
+  return cells;
+}
+
 function totalsOf(values: readonly number[], { rows, columns, width }: Placed): Totals {
   const add = adderOf(values, width);
   const columnOf = columns?.of ?? ALONE;
   const columnBase = columns?.base ?? ALONE;
   const options = rows.axis.categories.flatMap(({ kind }, i) => (kind === 'option' ? [rows.of[i]!] : []));
   return {
-    // One look for each cell: of a large table these are most of its cost.
-    cells: rows.of.map((i) => columnOf.map((j) => (i < 0 || j < 0 ? 0 : (values[i * width + j] ?? 0)))),
+    cells: rows.of.map((i) => lineOf(values, i * width, i < 0 ? [] : columnOf, columnOf.length)),
     rowTotals: rows.of.map((i) => add([i], columnBase)),
     columnBases: columnOf.map((j) => add(rows.base, [j])),
     base: add(rows.base, columnBase),

@@ -2,6 +2,7 @@ import { sayConfidence } from '../level.js';
 import { figuresOf, share } from '../table/share.js';
 import type { Table } from '../table/table.js';
 import { lazyFigure } from './lazy-figure.js';
+import { lazyRows } from './lazy-rows.js';
 import { shareLimits } from './share-limits.js';
 import type { Figure } from './types.js';
 
@@ -16,7 +17,7 @@ export const columnsOf = ({ columns }: Table): (number | null)[] => [
 /** One figure of each cell; `j` null is the column of all. */
 export function cellsOf(table: Table, figure: (i: number, j: number | null) => number | null): Cells {
   const columns = columnsOf(table);
-  return table.rows.categories.map((_, i) => columns.map((j) => figure(i, j)));
+  return lazyRows(table.rows.categories.length, (i) => columns.map((j) => figure(i, j)));
 }
 
 /** Column percentages added up from the first line; of options, which overlap, there are none. */

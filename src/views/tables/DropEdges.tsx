@@ -6,6 +6,7 @@ import type { Trouble } from '../server/problem.js';
 import { VARIABLE_DRAG } from '../roster/Roster.js';
 import { withLevel, withRow } from './draft.js';
 import { canStandAcross } from './pair-of-numbers.js';
+import { useRoom } from './use-room.js';
 import type { Draft } from './url.js';
 import css from './edges.module.css';
 
@@ -70,6 +71,8 @@ function landed(
  */
 export function DropEdges({ draft, variables, change, fail, children }: Props) {
   const held = useHeld();
+  const place = useRef<HTMLDivElement>(null);
+  useRoom(place);
   const [over, setOver] = useState<Landing['at'] | null>(null);
   const marked = useRef<HTMLElement | null>(null);
   const mark = (heading: HTMLElement | null, words = '') => {
@@ -117,7 +120,7 @@ export function DropEdges({ draft, variables, change, fail, children }: Props) {
   return (
     <div className={css['edges']}>
       {held && zone('beside', first === '' ? 'let go here: across' : `let go here: across, beside ${first}`)}
-      <div className={css['inner']}>
+      <div className={css['inner']} ref={place}>
         {held && zone('rows', 'another row')}
         <div
           className={css['table']}

@@ -47,10 +47,12 @@ test('all in sight are drawn wherever it was scrolled before, and few beside the
 });
 
 test('a column further is drawn without the lines being drawn anew; two further, they are', () => {
-  const before = columnsDrawn(null, [0, 5], 60);
-  expect(before).toEqual([0, 7]);
-  expect(columnsDrawn(before, [2, 7], 60)).toBe(before);
-  expect(columnsDrawn(before, [3, 8], 60)).toEqual([1, 10]);
+  // At first there are none beside those in sight.
+  expect(columnsDrawn(null, [0, 5], 60)).toEqual([0, 5]);
+  const before = columnsDrawn([0, 5], [1, 6], 60);
+  expect(before).toEqual([0, 8]);
+  expect(columnsDrawn(before, [2, 8], 60)).toBe(before);
+  expect(columnsDrawn(before, [3, 9], 60)).toEqual([1, 11]);
   // Of another table with fewer columns they are others.
   expect(columnsDrawn(before, [0, 3], 4)).toEqual([0, 3]);
 });

@@ -1,12 +1,11 @@
 import { type RefObject, useMemo, useState } from 'react';
 import { useScrolled } from '../../kit/use-scrolled.js';
+import { roomOfTables } from './use-room.js';
 
 /** Columns that are drawn at the left and right of those in sight. */
 const BEYOND = 2;
 /** More columns than these beside those in sight are not kept. */
 const MOST_BEYOND = 3 * BEYOND;
-/** Before a region is measured: as wide as the one before it, at first what a screen holds, in points. */
-let usual = 800;
 
 interface Sight {
   /** How far it is scrolled to the right, and how wide it is, in points. */
@@ -33,12 +32,13 @@ export function columnsInSight([names = 0, ...widths]: readonly number[], { left
 
 /**
  * The first and the last of columns to draw: those drawn before while they hold all in sight, so that not every line is
- * drawn anew with every column that is scrolled.
+ * drawn anew with every column that is scrolled. At first those in sight alone, so that they are there soon.
  * @param count of all columns
  * @example columnsDrawn([0, 7], [1, 5], 60); // [0, 7]
  */
 export function columnsDrawn(before: Span | null, [first, last]: Span, count: number): Span {
-  const isHeld = before !== null && before[0] <= first && before[1] >= last && before[1] < count;
+  if (!before) return [first, Math.min(count - 1, last)];
+  const isHeld = before[0] <= first && before[1] >= last && before[1] < count;
   if (isHeld && before[1] - before[0] <= last - first + MOST_BEYOND) return before;
   return [Math.max(0, first - BEYOND), Math.min(count - 1, last + BEYOND)];
 }
@@ -68,14 +68,13 @@ export function useColumnsInSight(
 ): readonly number[] | null {
   const count = widths.length - 1;
   const [drawn, setDrawn] = useState<Drawn>(() => {
-    const inSight = columnsInSight(widths, { left: 0, width: usual });
+    const inSight = columnsInSight(widths, { left: 0, width: roomOfTables() });
     return { span: columnsDrawn(null, inSight, count), focused: null };
   });
   useScrolled(
     region,
     (element) => {
-      usual = element.clientWidth;
-      const inSight = columnsInSight(widths, { left: element.scrollLeft, width: usual });
+      const inSight = columnsInSight(widths, { left: element.scrollLeft, width: element.clientWidth });
       const focused = focusedIn(element);
       setDrawn((before) => {
         const span = columnsDrawn(before.span, inSight, count);

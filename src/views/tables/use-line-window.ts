@@ -1,4 +1,10 @@
-import { defaultRangeExtractor, type Range, useVirtualizer } from '@tanstack/react-virtual';
+import {
+  defaultRangeExtractor,
+  measureElement,
+  type Range,
+  useVirtualizer,
+  type Virtualizer,
+} from '@tanstack/react-virtual';
 import { type RefObject, useCallback, useEffect, useState } from 'react';
 import { flushSync } from 'react-dom';
 import type { BodyLine } from './body-lines.js';
@@ -16,12 +22,27 @@ const FIRST = 30;
 /** Before the region is measured: what a screen holds. */
 const SCREEN = { width: 800, height: 560 };
 
-/** How high a line is, in points, before it was measured. */
+/** Points of the parts of a line, as `table.module.css` has them: around its figures, the first of them, each other. */
+const LINE = { around: 10, least: 31, main: 18.75, further: 15.6 };
+
+/** How high a line is, in points, before it was measured; where no name wraps, it is this. */
 export function heightOf({ is, part }: BodyLine): number {
   if (is === 'item') return 37;
   if (is === 'foot') return 26;
   if (is === 'number') return 27;
-  return 10 + 16 + 15 * (Math.max(1, ...part.shows.map(({ lines }) => lines.length)) - 1);
+  const further = Math.max(1, ...part.shows.map(({ lines }) => lines.length)) - 1;
+  return Math.round(Math.max(LINE.least, LINE.around + LINE.main + LINE.further * further));
+}
+
+/** How high a line is as the browser tells it by itself; to ask for it would lay the table out once for each line. */
+function toldHeight(
+  element: HTMLElement,
+  entry: ResizeObserverEntry | undefined,
+  rows: Virtualizer<HTMLElement, HTMLElement>,
+): number {
+  if (entry) return measureElement(element, entry, rows);
+  const index = rows.indexFromElement(element);
+  return rows.itemSizeCache.get(rows.options.getItemKey(index)) ?? rows.options.estimateSize(index);
 }
 
 /** A line that is drawn; how many points above it none is. */
@@ -91,7 +112,7 @@ export function useLineWindow(
     },
     [region],
   );
-  const rows = useVirtualizer({
+  const rows = useVirtualizer<HTMLElement, HTMLElement>({
     count: lines.length,
     enabled: on,
     getScrollElement: () => region.current,
@@ -100,6 +121,7 @@ export function useLineWindow(
     overscan: BEYOND,
     initialRect: SCREEN,
     rangeExtractor: extract,
+    measureElement: toldHeight,
   });
   const columns = useColumnsInSight(region, widths, on);
   if (!on) {

@@ -100,6 +100,29 @@ describe('a table within a third variable', () => {
     await session.sound();
   });
 
+  it('puts the reading of one of them in the binder, of all together, and of all beside each other', async () => {
+    const put = async () => {
+      await (await named(session.driver, 'Put this reading in the binder')).click();
+      await named(session.driver, 'Take this reading out of the binder');
+    };
+    const sentence = async () => (await find(session.driver, '[data-answer=say] p')).getText();
+    const said: string[] = [];
+    for (const choice of ['Spring', 'all together', 'each in turn']) {
+      await (await named(session.driver, choice)).click();
+      await say(READING, choice === 'each in turn' ? 'Within Season' : choice === 'Spring' ? 'N = 1,217' : 'N = 2,199');
+      said.push(await sentence());
+      await put();
+    }
+    expect(new Set(said).size).toBe(3);
+    const { body } = await call<{ tables: { id: number }[] }>(session.server, 'GET', DEMO);
+    const item = `article:has(#table-${body.tables.at(-1)!.id})`;
+    await session.open(`${DEMO}/binder#table-${body.tables.at(-1)!.id}`);
+    for (const words of said) await say(item, words);
+    await say(item, 'Satisfaction with the site by Site, within Season of interview: Spring');
+    await say(item, 'Satisfaction with the site by Site, within Season of interview: all together');
+    await session.open(`${TABLES}?rows=satisfaction&by=site&within=season`);
+  });
+
   it('is not left at the stratum of another variable', async () => {
     await (await named(session.driver, 'Spring')).click();
     await say('[data-testid=base]', 'Base 1,217');

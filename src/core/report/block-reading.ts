@@ -14,6 +14,7 @@ import type { BlockTables } from '../table/block-tables.js';
 import { isDrawnAsPairs } from '../table/picture-kinds.js';
 import { predictedIn, sidesOf } from '../table/predicted.js';
 import type { Shown } from '../table/shown-shape.js';
+import { type StrataAsked, strataRead } from '../table/strata-read.js';
 import type { Table } from '../table/table.js';
 import { CONFIDENCE } from '../view/block-view.js';
 import { choicesOf, percentOf } from '../view/figures-shown.js';
@@ -51,10 +52,10 @@ function readTable(table: Table, options: ReadOptions, { shown, own = [] }: Read
 /**
  * Reads a block as it is read on the screen: with exact tests where chi-square is doubtful, and with the checks of its
  * own groupings; of two numbers that have too many columns for groups, respondent by respondent.
- * @param stratum the code of one that it is within; all of them, where it is not said
+ * @param of which of the strata that it is within; where it is not said, all of them beside each other
  * @returns null where there is no such stratum
  */
-export function blockReading(block: BlockTables, stratum: string | undefined, by: ReadBy): BlockReading | null {
+export function blockReading(block: BlockTables, of: StrataAsked, by: ReadBy): BlockReading | null {
   const { shown, sizes } = by;
   const { confidence = CONFIDENCE, adjustment, predicted } = shown;
   const options: ReadOptions = {
@@ -66,10 +67,9 @@ export function blockReading(block: BlockTables, stratum: string | undefined, by
   const { pairs } = by;
   if (pairs && isDrawnAsPairs(table)) return { table, assessment: null, answers: readPairs(pairs, confidence, sizes) };
   if (!split) return readTable(table, options, by);
-  if (stratum !== undefined) {
-    const own = split.strata.find(({ code }) => code === stratum);
-    return own ? readTable(own.table, options, by) : null;
-  }
+  const own = strataRead(split, of);
+  if (own) return readTable(own.table, options, by);
+  if (of.stratum !== undefined) return null;
   const assessment = assessSplit(split, confidence, (own) => assessmentOfTable(own, confidence, adjustment));
   return {
     table: split.all,

@@ -18,6 +18,7 @@ import { displayOf } from '../table/display.js';
 import { captionOf, sayOnly } from '../table/say-sentence.js';
 import type { Sentence } from '../table/sentence.js';
 import type { KeptReading, Shown } from '../table/shown-shape.js';
+import { titleRead } from '../table/strata-read.js';
 import type { Table } from '../table/table.js';
 import { blockAnswer, type TableAnswer } from '../view/as-answer.js';
 import { asOnScreen } from '../view/as-on-screen.js';
@@ -222,10 +223,9 @@ interface KeptSaid {
 /** What is said of a block; nothing where it is not there any more. */
 function keptReading(blocks: readonly BlockTables[], across: number, at: KeptReading, by: ReadBy): KeptSaid[] {
   const block = at.nest < across ? blocks[at.item * across + at.nest] : undefined;
-  const reading = block && blockReading(block, at.stratum, by);
+  const reading = block && blockReading(block, at, by);
   if (!block || !reading || reading.answers.length === 0) return [];
-  const stratum = block.split?.strata.find(({ code }) => code === at.stratum)?.label;
-  const title = `${block.title}${stratum === undefined ? '' : `: ${stratum}`}`;
+  const title = titleRead(block.title, block.split, at);
   const { answers } = reading;
   return [{ answers, said: saidReading({ title, base: reading.table.base }, answers) }];
 }
@@ -242,7 +242,7 @@ function answersOf(
     // What is tested of the tables of a sweep stands in its lines.
     if (view.sweep) return [blockAnswer(view, at, null, [])];
     const answered = (own: TableView, stratum?: string): TableAnswer[] => {
-      const reading = blockReading(block, stratum, readBy(at));
+      const reading = blockReading(block, { stratum }, readBy(at));
       return reading ? [blockAnswer(own, at, reading.assessment, reading.answers)] : [];
     };
     return [...answered(view), ...strata.flatMap(({ code, view: own }) => answered(own, code))];

@@ -19,7 +19,18 @@ const KeptReadingShape = z
   .strictObject({
     item: z.int().min(0).max(999).describe('Which of the rows, from 0.'),
     nest: z.int().min(0).max(999).describe('Which of the groupings side by side, from 0.'),
-    stratum: z.string().max(200).optional().describe('The code of a category that it is within; absent: all of them.'),
+    stratum: z
+      .string()
+      .max(200)
+      .optional()
+      .describe('The code of a category that it is within; absent: what is said of all of them beside each other.'),
+    together: z
+      .literal(true)
+      .optional()
+      .describe('All categories that it is within are read as one table; not beside `stratum`.'),
+  })
+  .refine(({ stratum, together }) => !(together && stratum !== undefined), {
+    error: 'one stratum is read, or all of them together',
   })
   .meta({ id: 'KeptReading' });
 export type KeptReading = z.infer<typeof KeptReadingShape>;

@@ -9,6 +9,7 @@ import { sentenceOfBody } from '../../core/table/sentence-shape.js';
 import { Button, Problem, Toast, Wait } from '../../kit/kit.js';
 import { Page } from '../../kit/Page.js';
 import { Pens } from '../../kit/Svg.js';
+import { useLanded } from '../../kit/use-landed.js';
 import { PeekScope } from '../peek/PeekScope.js';
 import { change } from '../server/ask.js';
 import { guarded } from '../shell/guarded.js';
@@ -166,6 +167,7 @@ function BinderPage({ study }: { study: string }) {
   const acts = useBinder(view);
   const { binder, trouble, setTrouble, toast, setToast } = acts;
   const [chosen, setChosen] = useState<ReadonlySet<number>>(new Set());
+  useLanded(view !== null && binder !== null);
   if (problem && !view) return <Problem {...problem} />;
   if (!view || !binder) return <Wait>Opening the study…</Wait>;
   const tables = binder.items.flatMap((item) => (item.is === 'table' ? [item.table] : []));

@@ -8,6 +8,7 @@ import { drawnSpreads } from '../../core/spread/drawn-spreads.js';
 import { isDrawnAsPairs, type PictureKind } from '../../core/table/picture-kinds.js';
 import { sentenceOf, sentenceOfBlock } from '../../core/table/sentence.js';
 import type { KeptReading as Kept } from '../../core/table/shown-shape.js';
+import { titleRead } from '../../core/table/strata-read.js';
 import { NamedText } from '../peek/NamedText.js';
 import { CONFIDENCE } from '../reading/use-reading.js';
 import type { TableStudy } from '../tables/table-study.js';
@@ -56,7 +57,7 @@ export function KeptReading({ view, shows, across, shown, at, counted }: Props) 
     () => counted?.groupings.filter(({ item, nest }) => item === at.item && nest === at.nest),
     [counted, at],
   );
-  const read = blockRead(shows.blocks, across, at.stratum ?? null, at);
+  const read = blockRead(shows.blocks, across, at, at);
   const { block, table, split } = read;
   const ofBlock = useBlockReading(view, { ...shows, ...read }, shown, kept).answers;
   const ofPairs = useKeptPairs(view, read, shown, counted);
@@ -64,8 +65,7 @@ export function KeptReading({ view, shows, across, shown, at, counted }: Props) 
   const isThere = read.at.item === at.item && read.at.nest === at.nest;
   const base = (table ?? split?.all)?.base;
   if (!isThere || !block || base === undefined || answers.length === 0) return null;
-  const stratum = split?.strata.find(({ code }) => code === at.stratum)?.label;
-  const title = `${block.title}${stratum === undefined ? '' : `: ${stratum}`}`;
+  const title = titleRead(block.title, split, at);
   const said = saidReading({ title, base }, answers);
   return (
     <section className={css['reading']} aria-label={`Reading of ${title}`}>

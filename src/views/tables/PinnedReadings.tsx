@@ -23,8 +23,8 @@ interface Props {
   title: string;
   base: number;
   answers: readonly Answer[];
-  /** Whether it is kept with its table in the binder; null: it cannot be. */
-  kept: boolean | null;
+  /** Whether it is kept with its table in the binder. */
+  kept: boolean;
   keep: (kept: boolean) => void;
 }
 
@@ -89,16 +89,14 @@ export function PinnedReadings({ study, title, base, answers, kept, keep }: Prop
         </Button>
         {pins.length === 0 && <span>to compare it with that of another table</span>}
       </p>
-      {kept !== null && (
-        <p className={css['acts']}>
-          <Button
-            title={kept ? 'The table stays in the binder' : 'Keeps the table in the binder, and this reading under it'}
-            onClick={() => keep(!kept)}
-          >
-            {kept ? 'Take this reading out of the binder' : 'Put this reading in the binder'}
-          </Button>
-        </p>
-      )}
+      <p className={css['acts']}>
+        <Button
+          title={kept ? 'The table stays in the binder' : 'Keeps the table in the binder, and this reading under it'}
+          onClick={() => keep(!kept)}
+        >
+          {kept ? 'Take this reading out of the binder' : 'Put this reading in the binder'}
+        </Button>
+      </p>
       {pins.length > 0 && (
         <ul className={css['pins']}>
           {pins.map((own) => (

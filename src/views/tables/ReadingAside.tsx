@@ -3,6 +3,7 @@ import type { Shown, StudyView } from '../../api/types.js';
 import { SIZE_WORDS } from '../../core/reading/size-words.js';
 import { isDrawnAsPairs } from '../../core/table/picture-kinds.js';
 import type { Sentence } from '../../core/table/sentence.js';
+import { titleRead } from '../../core/table/strata-read.js';
 import { Aside } from '../../kit/EditorShell.js';
 import { Note } from '../../kit/Panel.js';
 import { useAfterPaint } from '../../kit/use-after-paint.js';
@@ -19,7 +20,7 @@ import { PinnedReadings } from './PinnedReadings.js';
 import { hasReading, withReading } from './kept-readings.js';
 import { PredictedChoice } from './PredictedChoice.js';
 import { useBlockReading } from './use-block-reading.js';
-import { type Shows, TOGETHER } from './use-table.js';
+import { type Shows, strataAsked } from './use-table.js';
 import css from './table.module.css';
 
 interface ReadingProps {
@@ -39,9 +40,8 @@ const BlockReading = memo(function BlockReading({ view, shows, shown, show, stra
   const { answers, exact, workedExamples } = useBlockReading(view, shows, shown);
   const any = table ?? split?.all ?? null;
   const { settings, id } = view.study;
-  const chosen = table && split ? split.strata.find((own) => own.code === stratum)?.label : undefined;
-  const readAt = chosen === undefined || stratum === null ? shows.at : { ...shows.at, stratum };
-  const titleRead = `${block?.title ?? ''}${chosen === undefined ? '' : `: ${chosen}`}`;
+  const of = table && split ? strataAsked(stratum) : {};
+  const readAt = { ...shows.at, ...of };
   const predicted = block && any?.columns && !any.numbers && !any.rows.multiple && !any.columns.multiple && (
     <PredictedChoice
       block={block.block}
@@ -74,10 +74,10 @@ const BlockReading = memo(function BlockReading({ view, shows, shown, show, stra
       {any && block && (
         <PinnedReadings
           study={id}
-          title={titleRead}
+          title={titleRead(block.title, split, of)}
           base={any.base}
           answers={answers}
-          kept={stratum === TOGETHER ? null : hasReading(shown, readAt)}
+          kept={hasReading(shown, readAt)}
           keep={(kept) => keep(withReading(shown, readAt, kept))}
         />
       )}

@@ -1,5 +1,6 @@
 import { titleOf } from '../../core/codebook/types.js';
 import type { Split } from '../../core/table/split.js';
+import { ALL_TOGETHER } from '../../core/table/strata-read.js';
 import { Segmented } from '../../kit/Segmented.js';
 import css from './table.module.css';
 import { TOGETHER } from './use-table.js';
@@ -21,7 +22,7 @@ export function StratumChoice({ split: { within, strata }, chosen, choose }: Pro
   const of: [string, string][] = [
     [EACH, 'each in turn'],
     ...strata.map(({ code, label }): [string, string] => [code, label]),
-    [TOGETHER, 'all together'],
+    [TOGETHER, ALL_TOGETHER],
   ];
   const value = chosen ?? EACH;
   const pick = (code: string) => choose(code === EACH ? null : code);

@@ -1,7 +1,8 @@
 import type { Shown } from '../../api/types.js';
 import type { KeptReading } from '../../core/table/shown-shape.js';
 
-const isSame = (a: KeptReading, b: KeptReading) => a.item === b.item && a.nest === b.nest && a.stratum === b.stratum;
+const isSame = (a: KeptReading, b: KeptReading) =>
+  a.item === b.item && a.nest === b.nest && a.stratum === b.stratum && a.together === b.together;
 
 /** Whether the reading of a block is kept with its table. */
 export const hasReading = ({ readings = [] }: Shown, at: KeptReading): boolean =>

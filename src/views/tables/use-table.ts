@@ -4,6 +4,7 @@ import type { CountedTable } from '../../core/report/report-table.js';
 import { type BlockTables, blockTables } from '../../core/table/block-tables.js';
 import { type Sentence, variablesOf } from '../../core/table/sentence.js';
 import type { Split } from '../../core/table/split.js';
+import { type StrataAsked, strataRead } from '../../core/table/strata-read.js';
 import type { Table } from '../../core/table/table.js';
 import type { Extras } from '../../core/view/block-view.js';
 import type { TableView } from '../../core/view/types.js';
@@ -41,6 +42,12 @@ export interface Shows {
 /** The choice of all strata as one table. No code can be this. */
 export const TOGETHER = '\u0000together';
 
+/** Which of the strata are read where one is chosen on the screen, or all of them as one. */
+export function strataAsked(stratum: string | null): StrataAsked {
+  if (stratum === null) return {};
+  return stratum === TOGETHER ? { together: true } : { stratum };
+}
+
 /** The tables on the screen: one, or one for each stratum. */
 export const viewsShown = ({ view, whole }: Pick<Shows, 'view' | 'whole'>): readonly TableView[] =>
   view ? [whole?.battery ?? view] : (whole?.strata.map((stratum) => stratum.view) ?? []);
@@ -63,21 +70,20 @@ function viewOfStratum(whole: WholeView | null, stratum: string | null): TableVi
 /**
  * The block of a sentence that is read, and what it is read as: its table, or that of one stratum.
  * @param across how many groupings stand side by side
- * @param stratum the one chosen of a table within a third variable, by its code
+ * @param of the strata that are read of a table within a third variable
  * @param wanted the block; the first one where there is no such block
  */
 export function blockRead(
   blocks: readonly BlockTables[],
   across: number,
-  stratum: string | null,
+  of: StrataAsked,
   wanted: BlockAt,
 ): Pick<Shows, 'block' | 'at' | 'table' | 'split'> {
   const isThere = wanted.item * across + wanted.nest < blocks.length && wanted.nest < across;
   const at = isThere ? wanted : { item: 0, nest: 0 };
   const block = blocks[at.item * across + at.nest] ?? null;
   const split = block?.split ?? null;
-  const stratumTable = split?.strata.find(({ code }) => code === stratum)?.table;
-  const table = !split ? (block?.table ?? null) : stratum === TOGETHER ? split.all : (stratumTable ?? null);
+  const table = split ? (strataRead(split, of)?.table ?? null) : (block?.table ?? null);
   return { block, at, table, split };
 }
 
@@ -123,7 +129,7 @@ export function useTable(
     const own = { sort, ascending, bases, ...summarised, confidence };
     return viewOfSentence(counted.sentence, blocks, view?.variables ?? [], cells, own);
   }, [counted, view, blocks, work, sort, ascending, bases, summarised, confidence, isEarly]);
-  const { block, at, table, split } = blockRead(blocks, across, stratum, wanted);
+  const { block, at, table, split } = blockRead(blocks, across, strataAsked(stratum), wanted);
   const own = viewOfStratum(whole, stratum);
   const { item, nest } = at;
   const took = blocks.length > 0 && counted ? counted.took : null;

@@ -194,6 +194,38 @@ describe('a battery', () => {
     await says(session.driver, 'tfoot', 'Off the scale: Not at my site');
   });
 
+  it('has it said in the codebook for all tables, and one table can have it on the scale', async () => {
+    const { driver } = session;
+    const put = async (words: string) => {
+      await (await named(driver, 'Scale…')).click();
+      await (await find(driver, 'select[aria-label="Not at my site: on the scale or not"]')).sendKeys(words);
+    };
+    await session.open(`${DEMO}/tables?rows=use_store&by=site`);
+    await says(driver, 'tbody', 'Not at my site');
+    await put('off the scale, in the base');
+    await (await named(driver, 'Say so in the codebook')).click();
+    await says(driver, '[role=status]', 'The codebook says so now');
+    // The table says no more of it than the codebook.
+    await session.open(`${DEMO}/tables?rows=use_store&by=season`);
+    await says(driver, 'tbody', 'Not at my site (off the scale)');
+    const asked = { sentence: 'Uses the tool store by Season of interview' };
+    const off = await call<Answered>(session.server, 'POST', `${DEMO}/table`, asked);
+    await put('on the scale');
+    await says(driver, '[aria-label="Of this table alone"]', 'Not at my site is on the scale');
+    await session.open(`${DEMO}/codebook?variable=use_store`);
+    await says(driver, 'details summary', 'Off the scale: Not at my site');
+    await (await find(driver, 'details:has(input[type=checkbox]) > summary')).click();
+    await session.sound();
+    await (await named(driver, 'The same for the 4 others of this code list')).click();
+    await says(driver, '[role=status]', 'Codes off the scale of');
+    await (await driver.findElement(By.xpath('//label[contains(., "Not at my site")]/input'))).click();
+    await says(driver, 'details summary', 'Off the scale: none');
+    await (await named(driver, 'The same for the 4 others of this code list')).click();
+    await says(driver, '[role=status]', 'Codes off the scale of 4 variables');
+    const on = await call<Answered>(session.server, 'POST', `${DEMO}/table`, asked);
+    expect(on.body.measures).not.toEqual(off.body.measures);
+  });
+
   it('is refused by name where the items are not of one list', async () => {
     const { status, body } = await call<{ detail: string }>(session.server, 'POST', `${DEMO}/table`, {
       sentence: 'Uses the water tap and Site by their answers',

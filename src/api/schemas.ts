@@ -193,6 +193,7 @@ const VariableSchema = z.object({
   starred: z.boolean(),
   aside: z.boolean(),
   shownOrder: z.array(z.string()).describe('Codes in the order in which they are shown; empty: as they are listed.'),
+  offScale: z.array(z.string()).describe('Codes that have no place on its scale, though they can be answers.'),
   madeAt: z.string().describe('When it was taken in or made.'),
 });
 

@@ -57,6 +57,7 @@ const NAMES: Record<string, string> = {
   level: 'Level',
   starred: 'Star',
   shownOrder: 'Order shown',
+  offScale: 'Off the scale',
   aside: 'Set aside',
   codeListId: 'Code list',
   codes: 'Codes',
@@ -112,6 +113,8 @@ function sayValue(field: string, value: unknown, names: Namer): string {
       return value === null ? 'beside its source' : 'in the place of its source';
     case 'shownOrder':
       return (value as string[]).length === 0 ? 'as listed' : (value as string[]).join(', ');
+    case 'offScale':
+      return (value as string[]).length === 0 ? 'none' : (value as string[]).join(', ');
     case 'starred':
     case 'aside':
       return value === true ? 'yes' : 'no';

@@ -11,6 +11,7 @@ import { openStudy } from './open-study.js';
 import { csv, edit, picture, service, study, variable } from './plots.fixtures.js';
 import { detailVariable, viewStudy } from './roster.js';
 import { WORKER } from './test-study.js';
+import { keepWorking } from './workings.js';
 
 describe('entries of the codebook', () => {
   it('are changed many at once, as one change that can be undone and done again', async () => {
@@ -40,6 +41,27 @@ describe('entries of the codebook', () => {
     await expect(editEntries(service, study, edits)).rejects.toThrow('remark holds no numbers');
     await expect(editEntries(service, study, [{ variable: 999, label: 'x' }])).rejects.toThrow('no variable 999');
     expect(picture()).toBe(before);
+  });
+
+  it('say which codes have no place on a scale, and scores follow', async () => {
+    const [tap, shed] = [variable('tap').id, variable('shed').id];
+    const item = (source: number) => ({ source, reversed: false, weight: 1, as: '' });
+    const recipe = {
+      ...{ kind: 'score' as const, of: 'mean' as const, items: [item(tap), item(shed)] },
+      ...{ atLeast: 1, scale: null, codes: [], expression: '' },
+    };
+    const { variable: made } = await keepWorking(service, study, { name: 'use', label: 'Use', recipe });
+    const mean = async () => (await detailVariable(service, study, made)).summary?.mean;
+    const before = await mean();
+    const codes = [{ code: '9', label: 'Not at my site' }];
+    await editEntries(service, study, [{ variable: shed, codes, codesFor: 'this', offScale: ['9'] }]);
+    expect(viewStudy(study).undo).toBe('Codes, codes off the scale of shed');
+    expect(variable('shed').offScale).toEqual(['9']);
+    // Of nine in ninety shed is 9 and tap 1: their scores are 1 now, and were 5.
+    expect(await mean()).toBeCloseTo((before ?? NaN) - (9 * 4) / 90, 12);
+    await undoEntry(service, study);
+    expect([variable('shed').offScale, await mean()]).toEqual([[], before]);
+    await expect(editEntries(service, study, [{ variable: shed, offScale: ['77'] }])).rejects.toThrow('no code 77');
   });
 
   it('can change names with each other, and never share one', async () => {

@@ -160,6 +160,7 @@ const FIELD_WORDS: Record<keyof Omit<VariableEdit, 'codesFor' | 'onlyThese'>, st
   starred: 'star',
   aside: 'place in the roster',
   shownOrder: 'order shown',
+  offScale: 'codes off the scale',
 };
 
 function sayEdits(variables: ReadonlyMap<number, VariableRow>, edits: readonly EntryEdit[]): string {
@@ -197,6 +198,14 @@ function checkEdit(db: Db, variable: VariableRow, edit: EntryEdit): void {
     });
   }
   if (edit.level !== undefined) checkLevel(db, variable.columnId, edit.level, title);
+  const codes = [...variable.codes, ...(edit.codes ?? [])].map(({ code }) => code);
+  const unknown = edit.offScale?.find((code) => !codes.includes(code));
+  if (unknown !== undefined && edit.codeList === undefined) {
+    throw new Fault('invalid', `${title} has no code ${unknown}.`, 'Name codes of its code list.', {
+      variable: variable.name,
+      field: 'offScale',
+    });
+  }
   if (edit.codeList != null && !codeListRow(db, edit.codeList)) {
     throw new Fault('not-found', `The study has no code list ${edit.codeList}.`, 'Choose one of its lists.', {
       variable: variable.name,
@@ -249,13 +258,14 @@ export function editEntries(
             columnId: variable.columnId,
             codeListId: listOf.has(variable.id) ? listOf.get(variable.id)! : variable.codeListId,
           });
-          const { note, group, starred, aside, shownOrder } = edit;
+          const { note, group, starred, aside, shownOrder, offScale } = edit;
           markVariable(db, variable.id, {
             note: note ?? variable.note,
             group: group?.trim() ?? variable.group,
             starred: starred ?? variable.starred,
             aside: aside ?? variable.aside,
             shownOrder: shownOrder ?? variable.shownOrder,
+            offScale: offScale ?? variable.offScale,
           });
         }
       },

@@ -205,7 +205,7 @@ async function oddStudy(): Promise<OpenStudy> {
     ],
   });
   await editEntries(service, study, [
-    { variable: idOf('zeros'), codeList: own, note: 'zeros\nlead', group: 'Odd', starred: true },
+    { variable: idOf('zeros'), codeList: own, note: 'zeros\nlead', group: 'Odd', starred: true, offScale: ['01'] },
     { variable: idOf('short'), aside: true, group: 'Odd' },
     { variable: idOf('texts'), name: 'renamed' },
   ]);

@@ -34,13 +34,14 @@ function sharedLists(db: Db, variables: readonly VariableRow[]): Map<number, str
 
 /** What is said of variables beyond their entries; nothing where nothing is. */
 function marksOf(variables: readonly VariableRow[]): Record<string, FileMarks> | undefined {
-  const marks = variables.flatMap(({ name, note, group, starred, aside, shownOrder }) => {
+  const marks = variables.flatMap(({ name, note, group, starred, aside, shownOrder, offScale }) => {
     const said = {
       ...(note ? { note } : {}),
       ...(group ? { group } : {}),
       ...(starred ? { starred } : {}),
       ...(aside ? { aside } : {}),
       ...(shownOrder.length > 0 ? { shownOrder } : {}),
+      ...(offScale.length > 0 ? { offScale } : {}),
     };
     return Object.keys(said).length > 0 ? [[name, said] as const] : [];
   });

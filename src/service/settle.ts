@@ -1,6 +1,7 @@
 import { byId } from '../core/by-id.js';
 import { createHash } from 'node:crypto';
 import { titleOf } from '../core/codebook/types.js';
+import { codesRead } from '../core/recode/codes-read.js';
 import { withSourceLabels } from '../core/recode/source-labels.js';
 import { sourcesOf } from '../core/recode/sources.js';
 import type { Proof } from '../core/recode/proof-shape.js';
@@ -28,7 +29,7 @@ export function signatureOf(recipe: Recipe, variables: readonly VariableRow[]): 
     const variable = byId(variables, id);
     // What is made of several variables calls them by their titles, in its codes or in its proof.
     const title = several && variable ? titleOf(variable) : '';
-    return [variable?.columnId, variable?.level, variable?.codes, title];
+    return [variable?.columnId, variable?.level, variable && codesRead(recipe, variable), title];
   });
   return createHash('sha256')
     .update(JSON.stringify([recipe, sources, ...(setKinds.includes(recipe.kind) ? [SETS] : [])]))
@@ -50,7 +51,8 @@ export async function deriveFrom(
         field: 'source',
       });
     }
-    return { column: variable.columnId, title: titleOf(variable), level: variable.level, codes: variable.codes };
+    const codes = codesRead(recipe, variable);
+    return { column: variable.columnId, title: titleOf(variable), level: variable.level, codes };
   });
   const { respondents } = studyRow(study.db);
   // Only proofs of questions name respondents.

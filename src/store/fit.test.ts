@@ -18,6 +18,7 @@ const variable = (name: string, more: Partial<VariableState> = {}): VariableStat
   starred: false,
   aside: false,
   shownOrder: [],
+  offScale: [],
   ...more,
 });
 const flags = (source: number): Recipe => ({ kind: 'flags', source, codes: ['1'], yes: 'Yes', no: 'No' });

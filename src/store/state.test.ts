@@ -45,7 +45,7 @@ describe('a side of a change', () => {
   });
 
   it('says the rest of what is said of a variable, and leaves all others', () => {
-    const marks = { note: 'n', group: 'g', starred: true, aside: true, shownOrder: ['2', '1'] };
+    const marks = { note: 'n', group: 'g', starred: true, aside: true, shownOrder: ['2', '1'], offScale: ['2'] };
     const delta = deltaOf(() => markVariable(db, b, marks));
     expect(delta.things).toHaveLength(1);
     put(delta, 'before');

@@ -42,8 +42,10 @@ function stateOf({
   starred,
   aside,
   shownOrder,
+  offScale,
 }: VariableRow): VariableState {
-  return { name, label, question, level, codeListId, workingId, madeAt, note, group, starred, aside, shownOrder };
+  const marks = { note, group, starred, aside, shownOrder, offScale };
+  return { name, label, question, level, codeListId, workingId, madeAt, ...marks };
 }
 
 /** Everything in a study that can be changed, as it stands. It is shared by all who ask, and nobody changes it. */

@@ -18,12 +18,15 @@ export interface Marks {
   aside: boolean;
   /** Codes in the order in which they are shown, where that is another than the scale; empty: as they are listed. */
   shownOrder: string[];
+  /** Codes that have no place on its scale, though they can be answers. */
+  offScale: string[];
 }
 
 /** A variable with where its values are and what made it. */
 export interface VariableRow extends Variable, Marks {
   codes: Code[];
   shownOrder: string[];
+  offScale: string[];
   columnId: number;
   codeListId: number | null;
   workingId: number | null;
@@ -46,12 +49,13 @@ type Flat = [
   starred: 0 | 1,
   aside: 0 | 1,
   shownOrder: string,
+  offScale: string,
   madeAt: string,
 ];
 
 const COLUMNS =
   'id, name, label, question, level, column_id, code_list_id, working_id, note, in_group, starred, aside, ' +
-  'shown_order, made_at';
+  'shown_order, off_scale, made_at';
 
 function rowOf(flat: Flat, lists: ReadonlyMap<number, Code[]>): VariableRow {
   const [
@@ -68,8 +72,11 @@ function rowOf(flat: Flat, lists: ReadonlyMap<number, Code[]>): VariableRow {
     starred,
     aside,
     order,
+    offScale,
     madeAt,
   ] = flat;
+  const codesIn = (kept: string, what: string) =>
+    kept === '[]' ? [] : fromKept(kept, CodesShape, `${what} of variable ${id}`);
   return {
     id,
     name,
@@ -83,7 +90,8 @@ function rowOf(flat: Flat, lists: ReadonlyMap<number, Code[]>): VariableRow {
     group,
     starred: starred === 1,
     aside: aside === 1,
-    shownOrder: order === '[]' ? [] : fromKept(order, CodesShape, `the order of variable ${id}`),
+    shownOrder: codesIn(order, 'the order'),
+    offScale: codesIn(offScale, 'the codes off the scale'),
     madeAt,
     codes: codeListId === null ? [] : (lists.get(codeListId) ?? []),
   };
@@ -175,15 +183,12 @@ export function useCodeList(db: Db, list: number, variables: readonly number[]):
 }
 
 /** Changes what is said of a variable beyond its entry. */
-export function markVariable(db: Db, id: number, { note, group, starred, aside, shownOrder }: Marks): void {
-  prepared(db, 'UPDATE variable SET note = ?, in_group = ?, starred = ?, aside = ?, shown_order = ? WHERE id = ?').run(
-    note,
-    group,
-    starred ? 1 : 0,
-    aside ? 1 : 0,
-    JSON.stringify(shownOrder),
-    id,
-  );
+export function markVariable(db: Db, id: number, marks: Marks): void {
+  const { note, group, starred, aside, shownOrder, offScale } = marks;
+  prepared(
+    db,
+    'UPDATE variable SET note = ?, in_group = ?, starred = ?, aside = ?, shown_order = ?, off_scale = ? WHERE id = ?',
+  ).run(note, group, starred ? 1 : 0, aside ? 1 : 0, JSON.stringify(shownOrder), JSON.stringify(offScale), id);
 }
 
 /** Puts variables in the order of their names; those that are not named stay behind them. */
@@ -212,11 +217,11 @@ export function renameVariables(db: Db, names: readonly { id: number; name: stri
  * once.
  */
 function sayOf(db: Db, id: number, { label, question, level, codeListId, ...marks }: NewVariable & Marks): void {
-  const { note, group, starred, aside, shownOrder } = marks;
+  const { note, group, starred, aside, shownOrder, offScale } = marks;
   prepared(
     db,
     `UPDATE variable SET label = ?, question = ?, level = ?, code_list_id = ?, note = ?, in_group = ?, starred = ?,
-       aside = ?, shown_order = ? WHERE id = ?`,
+       aside = ?, shown_order = ?, off_scale = ? WHERE id = ?`,
   ).run(
     label,
     question,
@@ -227,6 +232,7 @@ function sayOf(db: Db, id: number, { label, question, level, codeListId, ...mark
     starred ? 1 : 0,
     aside ? 1 : 0,
     JSON.stringify(shownOrder),
+    JSON.stringify(offScale),
     id,
   );
 }

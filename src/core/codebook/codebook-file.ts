@@ -62,6 +62,7 @@ const FileMarksShape = z.strictObject({
   group: text(200).optional(),
   starred: z.boolean().optional(),
   shownOrder: z.array(text(1000)).max(5000).optional().describe('Codes in the order in which they are shown.'),
+  offScale: z.array(text(1000)).max(5000).optional().describe('Codes that have no place on its scale.'),
   aside: z.boolean().optional(),
 });
 

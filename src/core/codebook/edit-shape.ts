@@ -43,5 +43,13 @@ export const VariableEditShape = z
       .describe(
         'Codes in the order in which tables and charts show them; empty: that of the list. No statistic changes.',
       ),
+    offScale: z
+      .array(text(1000))
+      .max(5000)
+      .optional()
+      .describe(
+        'Codes that have no place on its scale ("not at my site"): shown, and in no score, mean, gamma or other ' +
+          'measure of order; in percentages as far as they are answers.',
+      ),
   })
   .meta({ id: 'VariableEdit' });

@@ -23,6 +23,7 @@ const VariableStateShape = z.strictObject({
   starred: z.boolean(),
   aside: z.boolean(),
   shownOrder: z.array(z.string()),
+  offScale: z.array(z.string()),
 });
 
 const ListStateShape = z.strictObject({ name: z.string(), kept: z.boolean(), codes: z.array(CodeShape) });

@@ -140,7 +140,8 @@ const codeHereShape = <V>(variable: z.ZodType<V, V>) =>
       .optional()
       .describe(
         'It has no place on the scale, and is in no score, mean, gamma or other measure of order. in-base: its ' +
-          'respondents are in percentages and in chi-square; aside: they are shown, and in nothing.',
+          'respondents are in percentages and in chi-square; aside: they are shown, and in nothing. on: it has one ' +
+          'here, though the codebook says that it has none.',
       ),
     score: z
       .number()

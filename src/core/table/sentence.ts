@@ -42,9 +42,18 @@ export interface RowItem {
 /** What stands across: one variable, or several of which each splits the one before it, the outermost first. */
 export type Nest = readonly number[];
 
-/** Where a code that is not on the scale counts: in the base of percentages, or nowhere, shown beside it. */
-export const OFF_SCALE = ['in-base', 'aside'] as const;
+/**
+ * Where a code that is not on the scale counts: in the base of percentages, or nowhere, shown beside it; or that it is
+ * on it in this table, though not in the codebook.
+ */
+export const OFF_SCALE = ['in-base', 'aside', 'on'] as const;
 export type OffScale = (typeof OFF_SCALE)[number];
+
+export const OFF_SCALE_WORDS: Record<OffScale, string> = {
+  'in-base': 'off the scale, in the base',
+  aside: 'off the scale, not in the base',
+  on: 'on the scale',
+};
 
 /** What a code is in one table where that is otherwise than in the codebook; it makes no new variable. */
 export interface CodeHere {

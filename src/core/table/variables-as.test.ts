@@ -37,6 +37,17 @@ describe('variables as one table calls them', () => {
     expect(scored).toMatchObject({ scores: { 1: 52 } });
   });
 
+  it('have codes off the scale as the codebook says, some more, or on it again', () => {
+    const often = { id: 4, level: 'ordered' as Level, codes: [code('1'), code('2'), code('8')], offScale: ['8'] };
+    const as = (...codes: { code: string; offScale: 'in-base' | 'aside' | 'on' }[]) =>
+      variablesAs([often], { codes: codes.map((own) => ({ variable: 4, ...own })) })[0]!;
+    expect(as().offScale).toEqual(['8']);
+    expect(as({ code: '2', offScale: 'in-base' }).offScale).toEqual(['8', '2']);
+    expect(as({ code: '8', offScale: 'on' }).offScale).toEqual([]);
+    const aside = as({ code: '8', offScale: 'aside' });
+    expect([aside.offScale, aside.codes[2]?.missing]).toEqual([['8'], 'other']);
+  });
+
   it('are as they are where nothing, or a code that is not there, is called otherwise', () => {
     expect(variablesAs([SITE], {})).toEqual([SITE]);
     expect(variablesAs([SITE], { codes: [{ variable: 1, code: '9', label: 'Gone' }] })).toEqual([SITE]);

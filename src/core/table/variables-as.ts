@@ -24,14 +24,16 @@ export function variablesAs<T extends Pick<Variable, 'id' | 'level' | 'codes' | 
       const missing = answer || offScale === 'in-base' ? null : offScale === 'aside' ? 'other' : code.missing;
       return { ...code, label, missing };
     });
-    const offScale = [...own.values()].flatMap((code) => (code.offScale ? [code.code] : []));
+    const listedOff = (variable.offScale ?? []).filter((code) => !own.get(code)?.offScale);
+    const saidOff = [...own.values()].filter((code) => code.offScale && code.offScale !== 'on');
+    const offScale = [...listedOff, ...saidOff.map(({ code }) => code)];
     const scores = [...own.values()].flatMap(({ code, score }) =>
       score === undefined ? [] : [[code, score] as const],
     );
     return {
       ...variable,
       codes,
-      ...(offScale.length > 0 ? { offScale } : {}),
+      ...(variable.offScale || offScale.length > 0 ? { offScale } : {}),
       ...(scores.length > 0 ? { scores: Object.fromEntries(scores) } : {}),
     };
   });

@@ -180,9 +180,10 @@ function putMarks(db: Db, marks: Making['marks']): void {
       starred = false,
       aside = false,
       shownOrder = [],
+      offScale = [],
     } = (Object.hasOwn(marks, name) ? marks[name] : undefined) ?? {};
-    if (note || group || starred || aside || shownOrder.length > 0)
-      markVariable(db, id, { note, group, starred, aside, shownOrder });
+    if (note || group || starred || aside || shownOrder.length > 0 || offScale.length > 0)
+      markVariable(db, id, { note, group, starred, aside, shownOrder, offScale });
   }
 }
 

@@ -58,7 +58,7 @@ describe('what was kept as JSON before version 8', () => {
 
     expect(allWorkings(db)[0]?.recipe).toEqual({ ...toNumber, to: 'number' });
     expect(deltaOf(db, 1)?.things).toEqual([
-      { of: 'variable', id: 2, before: null, after: { ...variable, shownOrder: [] } },
+      { of: 'variable', id: 2, before: null, after: { ...variable, shownOrder: [], offScale: [] } },
       delta.things[1],
       {
         of: 'working',

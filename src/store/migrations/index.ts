@@ -12,6 +12,7 @@ import { figures } from './010-figures.js';
 import { binders } from './011-binders.js';
 import { frozen } from './012-frozen.js';
 import { template } from './013-template.js';
+import { offScale } from './014-off-scale.js';
 
 /** SQL, or a function that rewrites stored JSON into the form of its present shape. */
 type Migration = string | ((db: Database) => void);
@@ -31,4 +32,5 @@ export const MIGRATIONS: readonly Migration[] = [
   binders,
   frozen,
   template,
+  offScale,
 ];

@@ -14,6 +14,7 @@ import { EntryCodesPanel } from './EntryCodesPanel.js';
 import { EntryFields } from './EntryFields.js';
 import { Exceptions } from './Exceptions.js';
 import { KeepEntry } from './KeepEntry.js';
+import { OffScale } from './OffScale.js';
 import { sayTurned, together, turnedBy } from './missing-words.js';
 import type { Work } from './use-codebook.js';
 import { useEntryDraft } from './use-entry-draft.js';
@@ -100,6 +101,7 @@ export function VariablePane({ study, variable, variables, lists, run, star }: P
           <Button onClick={asListed}>Show them as listed</Button>
         </p>
       )}
+      {variable.level === 'ordered' && <OffScale {...{ study, variable, shared, run }} />}
       {shared.length > 0 && <SharedWith shared={shared} />}
       <EntryFields variable={variable} entry={entry} />
       <Origin study={study} from={detail.from} />

@@ -25,6 +25,7 @@ export function variable(id: number, over: Partial<RosterVariable> = {}): Roster
     starred: false,
     aside: false,
     shownOrder: [],
+    offScale: [],
     madeAt: `2026-01-0${id}`,
     made: null,
     holds: true,

@@ -14,6 +14,7 @@ export function variable(over: Partial<RosterVariable>): RosterVariable {
     starred: false,
     aside: false,
     shownOrder: [],
+    offScale: [],
     madeAt: '',
     column: 'q',
     levels: [],

@@ -2,6 +2,7 @@ import { useContext } from 'react';
 import type { StudyView } from '../../api/types.js';
 import { byId } from '../../core/by-id.js';
 import { titleOf } from '../../core/codebook/types.js';
+import { OFF_SCALE_WORDS } from '../../core/table/sentence.js';
 import { Button } from '../../kit/kit.js';
 import { withAnswer, withoutNames, withoutScores, withOffScale } from './codes-here.js';
 import { HandlesContext } from './heading-edits.js';
@@ -60,8 +61,8 @@ function CodesSaid({ view, draft, change }: Props) {
         const variables = all.map((own) => own.variable);
         return (
           <span key={`${code} ${offScale}`}>
-            {label} is off the scale, {offScale === 'aside' && 'not '}in the base{' '}
-            <Button onClick={() => change(withOffScale(draft, variables, code, undefined))}>put it back on</Button>
+            {label} is {offScale ? OFF_SCALE_WORDS[offScale] : ''}{' '}
+            <Button onClick={() => change(withOffScale(draft, variables, code, undefined))}>as in the codebook</Button>
           </span>
         );
       })}

@@ -1,9 +1,11 @@
 import type { StudyView } from '../../api/types.js';
-import { OFF_SCALE, type OffScale } from '../../core/table/sentence.js';
+import { OFF_SCALE, OFF_SCALE_WORDS } from '../../core/table/sentence.js';
+import { Button } from '../../kit/kit.js';
 import kit from '../../kit/kit.module.css';
 import { withLevelHere, withOffScale, withScore } from './codes-here.js';
+import type { ScaleKept } from './keep-scale.js';
 import { MenuButton } from './MenuButton.js';
-import { type ScaleList, scaleLists } from './scale-lists.js';
+import { offHere, type ScaleList, scaleLists } from './scale-lists.js';
 import type { Draft } from './url.js';
 import css from './figures.module.css';
 
@@ -11,24 +13,25 @@ interface Props {
   view: StudyView;
   draft: Draft;
   change: (draft: Draft) => void;
+  /** Says in the codebook which codes of variables are off their scale. */
+  keep: (kept: readonly ScaleKept[]) => void;
 }
 
-const WORDS: Record<OffScale, string> = {
-  'in-base': 'off the scale, in the base',
-  aside: 'off the scale, not in the base',
-};
+/** What can be said of a code in a table beside what the codebook says. */
+const choicesOf = (isListedOff: boolean) => OFF_SCALE.filter((choice) => choice !== (isListedOff ? 'in-base' : 'on'));
 
-interface ListProps extends Omit<Props, 'view'> {
+interface ListProps extends Omit<Props, 'view' | 'keep'> {
   list: ScaleList;
 }
 
 /** An answer: whether it is on the scale, and with what score. */
 function Answer({ list, at, draft, change }: ListProps & { at: number }) {
-  const { variables, codes } = list;
+  const { variables, codes, offScale: listedOff } = list;
   const { code, label } = codes[at]!;
-  const said = (of: string) => draft.codes?.find((own) => own.variable === variables[0] && own.code === of);
-  const own = said(code);
-  const place = 1 + codes.slice(0, at).filter((before) => !said(before.code)?.offScale).length;
+  const own = draft.codes?.find((said) => said.variable === variables[0] && said.code === code);
+  const isListedOff = listedOff.includes(code);
+  const off = offHere(list, draft);
+  const place = 1 + codes.slice(0, at).filter((before) => !off.includes(before.code)).length;
   return (
     <span className={css['answer']}>
       <span>{label}</span>
@@ -40,10 +43,10 @@ function Answer({ list, at, draft, change }: ListProps & { at: number }) {
           change(withOffScale(draft, variables, code, offScale));
         }}
       >
-        <option value="">on the scale</option>
-        {OFF_SCALE.map((candidate) => (
+        <option value="">{isListedOff ? 'off the scale' : 'on the scale'}</option>
+        {choicesOf(isListedOff).map((candidate) => (
           <option key={candidate} value={candidate}>
-            {WORDS[candidate]}
+            {OFF_SCALE_WORDS[candidate]}
           </option>
         ))}
       </select>
@@ -51,8 +54,8 @@ function Answer({ list, at, draft, change }: ListProps & { at: number }) {
         className={kit['input']}
         aria-label={`Score of ${label}`}
         inputMode="decimal"
-        disabled={own?.offScale !== undefined}
-        placeholder={own?.offScale ? '' : String(place)}
+        disabled={off.includes(code)}
+        placeholder={off.includes(code) ? '' : String(place)}
         defaultValue={own?.score ?? ''}
         key={String(own?.score)}
         onBlur={({ target }) => {
@@ -67,8 +70,25 @@ function Answer({ list, at, draft, change }: ListProps & { at: number }) {
   );
 }
 
+/** What is off the scale in this table said in the codebook, for all tables of the variables that have it. */
+function InCodebook({ list, draft, keep }: Omit<ListProps, 'change'> & Pick<Props, 'keep'>) {
+  const off = offHere(list, draft);
+  const isSaid = off.length === list.offScale.length && off.every((code) => list.offScale.includes(code));
+  if (isSaid) return null;
+  return (
+    <div>
+      <Button
+        title="Says in the codebook, for all tables, what is off the scale; it can be undone"
+        onClick={() => keep(list.variables.map((variable) => ({ variable, offScale: off })))}
+      >
+        Say so in the codebook
+      </Button>
+    </div>
+  );
+}
+
 /** One scale: whether it has an order, and where each answer stands on it. */
-function List({ list, draft, change }: ListProps) {
+function List({ list, draft, change, keep }: ListProps & Pick<Props, 'keep'>) {
   const { title, variables, level, listed, codes } = list;
   const others = variables.length - 1;
   return (
@@ -91,12 +111,13 @@ function List({ list, draft, change }: ListProps) {
         </select>
       </label>
       {level === 'ordered' && codes.map(({ code }, at) => <Answer key={code} {...{ list, at, draft, change }} />)}
+      {level === 'ordered' && <InCodebook list={list} draft={draft} keep={keep} />}
     </fieldset>
   );
 }
 
 /** Which variables have an order in this table, which answers have a place on it, and with what scores. */
-export function ScaleChoice({ view, draft, change }: Props) {
+export function ScaleChoice({ view, draft, change, keep }: Props) {
   const lists = scaleLists(draft, view.variables);
   if (lists.length === 0) return null;
   return (
@@ -106,7 +127,7 @@ export function ScaleChoice({ view, draft, change }: Props) {
       note="Off the scale an answer is shown, and in no score, mean or order. Scores stand beside."
     >
       {lists.map((list) => (
-        <List key={list.title} list={list} draft={draft} change={change} />
+        <List key={list.title} {...{ list, draft, change, keep }} />
       ))}
     </MenuButton>
   );

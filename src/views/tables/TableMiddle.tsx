@@ -17,6 +17,7 @@ import { DropEdges } from './DropEdges.js';
 import { FrozenHere } from './FrozenHere.js';
 import type { FigureScope } from './figure-scope.js';
 import { HeadingTools } from './HeadingTools.js';
+import { keepScale } from './keep-scale.js';
 import { MadeHere } from './MadeHere.js';
 import { NamesLine } from './NamesLine.js';
 import { NumberAcross } from './NumberAcross.js';
@@ -175,7 +176,7 @@ export function TableMiddle(props: Props) {
               battery={draft.battery === true}
               views={views}
               empty={hasEmpty(any)}
-              scale={<ScaleChoice view={view} draft={draft} change={change} />}
+              scale={<ScaleChoice {...{ view, draft, change }} keep={keepScale(study, draft, change, told)} />}
             />
           )
         }

@@ -4,6 +4,7 @@ import {
   withAnswer,
   withLevelHere,
   withoutNames,
+  withoutScaleKept,
   withoutScores,
   withOffScale,
   withRenamed,
@@ -49,6 +50,21 @@ describe('a code that is off the scale in one table', () => {
     ]);
     expect(withoutNames(off).codes?.map(({ label }) => label)).toEqual([undefined, undefined]);
     expect(withOffScale(off, [1, 2], '1', undefined).codes).toEqual([{ variable: 1, code: '1', label: 'Mill' }]);
+  });
+
+  it('is no longer said here once the codebook says it; what it says otherwise stays', () => {
+    const said = withOffScale(
+      withOffScale(withRenamed(draft, SITE, '1', 'Mill'), [1], '1', 'in-base'),
+      [1],
+      '2',
+      'aside',
+    );
+    const both = withOffScale(withOffScale(said, [1], '3', 'on'), [2], '1', 'in-base');
+    expect(withoutScaleKept(both, [1]).codes).toEqual([
+      { variable: 1, code: '2', offScale: 'aside' },
+      { variable: 2, code: '1', offScale: 'in-base' },
+      { variable: 1, code: '1', label: 'Mill' },
+    ]);
   });
 
   it('comes into the base, off the scale still, where it is to count', () => {

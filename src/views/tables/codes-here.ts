@@ -59,6 +59,14 @@ export function withOffScale(
   );
 }
 
+/** A sentence that says no more of what is off the scale of some variables than the codebook, which says so now. */
+export const withoutScaleKept = (draft: Draft, variables: readonly number[]): Draft =>
+  (draft.codes ?? []).reduce(
+    (so, own) =>
+      variables.includes(own.variable) && own.offScale !== 'aside' ? withCode(so, { ...own, offScale: undefined }) : so,
+    draft,
+  );
+
 /** A sentence in which a code of some variables has a score of its own, or its place again. */
 export function withScore(draft: Draft, variables: readonly number[], code: string, score: number | undefined): Draft {
   return variables.reduce(

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { variable } from '../roster/variable.fixtures.js';
-import { scaleLists } from './scale-lists.js';
+import { offHere, scaleLists } from './scale-lists.js';
 import { EMPTY } from './url.js';
 
 const code = (at: number, label: string, missing: 'refused' | null = null) => ({ code: String(at), label, missing });
@@ -23,6 +23,19 @@ describe('the scales of a table', () => {
       { title: 'Mood', variables: [3] },
     ]);
     expect(lists[0]?.codes.map(({ label }) => label)).toEqual(['Often', 'Never']);
+  });
+
+  it('know what is off them: as the codebook says, and as the table says otherwise', () => {
+    const listed = { ...scale(1, 'Tap'), offScale: ['2', '9'] };
+    const [list] = scaleLists({ ...EMPTY, rows: [{ variable: 1 }] }, [listed]);
+    // What is no answer and off the scale can be put back on it, so it is among them.
+    expect(list?.codes.map(({ code: own }) => own)).toEqual(['1', '2', '9']);
+    expect(offHere(list!, EMPTY)).toEqual(['2', '9']);
+    const codes = [
+      { variable: 1, code: '1', offScale: 'aside' as const },
+      { variable: 1, code: '2', offScale: 'on' as const },
+    ];
+    expect(offHere(list!, { ...EMPTY, codes })).toEqual(['1', '9']);
   });
 
   it('are none where an order makes no difference', () => {

@@ -11,6 +11,17 @@ export interface ScaleList {
   listed: 'ordered' | 'unordered';
   /** Its answers, and codes that are said to be off the scale. */
   codes: Code[];
+  /** Codes that the codebook says to be off the scale. */
+  offScale: readonly string[];
+}
+
+/** The codes of a scale that are off it in a table. */
+export function offHere({ variables, codes, offScale }: ScaleList, { codes: said = [] }: Draft): string[] {
+  const own = new Map(said.flatMap((code) => (code.variable === variables[0] ? [[code.code, code.offScale]] : [])));
+  return codes.flatMap(({ code }) => {
+    const here = own.get(code);
+    return (here ? here !== 'on' : offScale.includes(code)) ? [code] : [];
+  });
 }
 
 /** From so many answers on it makes a difference whether they have an order. */
@@ -27,17 +38,19 @@ export function scaleLists(draft: Draft, variables: readonly Variable[]): ScaleL
     const variable = byId(variables, id);
     const listed = variable?.level;
     if (!variable || (listed !== 'ordered' && listed !== 'unordered')) continue;
-    const codes = variable.codes.filter(isAnswer);
+    const { offScale = [] } = variable;
+    const codes = variable.codes.filter((code) => isAnswer(code) || offScale.includes(code.code));
     if (listed === 'unordered' && codes.length < LEAST) continue;
     const level = draft.levels?.find((own) => own.variable === id)?.level ?? listed;
     const isSame = (other: ScaleList) =>
       other.listed === listed &&
       other.level === level &&
+      other.offScale.join() === offScale.join() &&
       other.codes.length === codes.length &&
       other.codes.every(({ code, label }, k) => codes[k]?.code === code && codes[k].label === label);
     const list = lists.find(isSame);
     if (list) list.variables.push(id);
-    else lists.push({ title: titleOf(variable), variables: [id], level, listed, codes });
+    else lists.push({ title: titleOf(variable), variables: [id], level, listed, codes, offScale });
   }
   return lists;
 }

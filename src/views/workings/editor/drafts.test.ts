@@ -17,6 +17,7 @@ const variable = (id: number, label: string): RosterVariable => ({
   starred: false,
   aside: false,
   shownOrder: [],
+  offScale: [],
   madeAt: '2026-01-01',
   made: null,
   holds: true,

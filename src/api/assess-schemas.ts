@@ -139,10 +139,13 @@ const CodingsRequestSchema = z
     codings: z
       .strictObject({
         units: z
-          .array(z.array(z.number().nullable()).max(10_000))
+          .array(z.array(z.union([z.number(), z.array(z.number()).max(1000)]).nullable()).max(10_000))
           .min(1)
           .max(1_000_000)
-          .describe('A line for each unit: the value of each coder, null where there is none.'),
+          .describe(
+            'A line for each unit: the value of each coder, null where there is none; for the distances of sets, ' +
+              'jaccard and masi, a list of codes, empty where none fits.',
+          ),
         metric: z.enum(METRICS).optional().describe('How far apart values are taken to be; nominal where not given.'),
       })
       .describe('Codings of the same units.'),

@@ -92,5 +92,15 @@ describe('what cannot be taken', () => {
     expect(refused({ related: { answers: [[1, 0], [1]] } }).place.cell).toEqual({ row: 2, column: 2 });
     expect(refused({ related: { answers: [[1, 0]], times: [-1] } }).place.field).toBe('related.times');
     expect(refused({ codings: { units: [[1, 2], [1]] } }).place.cell).toEqual({ row: 2, column: 2 });
+    const sets = refused({
+      codings: {
+        units: [
+          [1, 2],
+          [1, [1, 3]],
+        ],
+      },
+    });
+    expect([sets.place.cell, sets.message]).toEqual([{ row: 2, column: 2 }, 'Unit 2 has several codes from coder 2.']);
+    expect(sets.mend).toContain('jaccard or masi');
   });
 });

@@ -4,7 +4,7 @@ import { assess } from './assess.js';
 import type { Assessment } from './assess/types.js';
 import type { MeasureId, TestId } from './statistic/registry.js';
 import type { TestResult } from './infer/result.js';
-import { METRICS } from './statistic/subjects.js';
+import { VALUE_METRICS } from './statistic/subjects.js';
 
 /**
  * Values worked out from the definitions by other routes than the product's own (bench/oracle/statistics.py): every
@@ -137,7 +137,7 @@ describe('other shapes, against the definitions', () => {
   it("Krippendorff's alpha of the codings of Krippendorff (2011): .743, .815, .849 and .797", () => {
     const { units, expect: wanted } = oracle.codings;
     const published = { nominal: 0.743, ordinal: 0.815, interval: 0.849, ratio: 0.797 };
-    for (const metric of METRICS) {
+    for (const metric of VALUE_METRICS) {
       const result = assess({ codings: { units, metric } }).measures['krippendorff-alpha'];
       near(result?.value, wanted[metric], metric);
       expect(result?.value).toBeCloseTo(published[metric], 3);

@@ -1,4 +1,4 @@
-import type { Subjects } from '../statistic/subjects.js';
+import { type Coded, isOfSets, type Metric, type Subjects } from '../statistic/subjects.js';
 import { Fault } from '../fault.js';
 import { krippendorffAlphaMeasure } from '../measure/krippendorff-alpha.js';
 import { recordMeasure } from './record.js';
@@ -12,22 +12,28 @@ export const codingsSubject = ({ codings, confidence = 0.95 }: CodingsRequest): 
   confidence,
 });
 
+/** Whether a distance is for what a coder gave: a set of codes can be one of them, a value cannot be several. */
+const suits = (coded: Coded, metric: Metric): boolean =>
+  typeof coded === 'number' ? Number.isFinite(coded) : isOfSets(metric) && coded.every(Number.isFinite);
+
 /**
  * Codings of the same units by several coders.
  * @throws Fault naming the unit and the coder
  */
 export function assessCodings(request: CodingsRequest): Assessment {
-  const { units } = request.codings;
+  const { units, metric } = codingsSubject(request);
   const coders = units[0]?.length ?? 0;
   units.forEach((unit, i) => {
-    const bad = unit.findIndex((value) => value !== null && !Number.isFinite(value));
+    const bad = unit.findIndex((value) => value !== null && !suits(value, metric));
     if (unit.length !== coders || bad >= 0) {
       throw new Fault(
         'invalid',
         bad >= 0
-          ? `Unit ${i + 1} has no number from coder ${bad + 1}.`
+          ? `Unit ${i + 1} has ${Array.isArray(unit[bad]) ? 'several codes' : 'no number'} from coder ${bad + 1}.`
           : `Unit ${i + 1} has ${unit.length} codings where unit 1 has ${coders}.`,
-        'Give each unit one number for each coder, or null where there is none.',
+        isOfSets(metric)
+          ? 'Give each unit a list of codes for each coder, or null where there is none.'
+          : 'Give each unit one number for each coder, or null where there is none; sets need jaccard or masi.',
         { field: 'codings.units', cell: { row: i + 1, column: (bad >= 0 ? bad : Math.min(unit.length, coders)) + 1 } },
       );
     }

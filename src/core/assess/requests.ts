@@ -1,7 +1,7 @@
 import type { Weights } from '../crosstab.js';
 import type { Adjustment } from '../infer/adjust.js';
 import type { ExactOptions } from '../infer/exact/exact.js';
-import type { Metric } from '../statistic/subjects.js';
+import type { Metric, Subjects } from '../statistic/subjects.js';
 
 export type AxisLevel = 'unordered' | 'ordered';
 
@@ -47,7 +47,7 @@ export interface RelatedRequest extends Common {
 
 /** Codings of units by several coders: a line for each unit, null where a coder gave none. */
 export interface CodingsRequest extends Common {
-  codings: { units: readonly (readonly (number | null)[])[]; metric?: Metric | undefined };
+  codings: { units: Subjects['codings']['units']; metric?: Metric | undefined };
 }
 
 /** A multiple-response question by groups: for each respondent a group and the options mentioned, from 0. */

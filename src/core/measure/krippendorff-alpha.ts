@@ -1,12 +1,33 @@
 import { total } from '../numerics/total.js';
 import type { Absent } from '../infer/result.js';
 import { measure } from '../statistic/statistic.js';
-import type { Metric, Subjects } from '../statistic/subjects.js';
+import { type Coded, isOfSets, type Metric, type SetMetric, type Subjects } from '../statistic/subjects.js';
 import { figure, type WorkedExample } from '../statistic/worked-example.js';
 import { type MeasureResult, withInterval } from './result.js';
+import { setDistance } from './set-distance.js';
 
-/** Squared distances of all pairs of values, `totals` how often each value occurs (for ranks). */
-function distances(metric: Metric, values: readonly number[], totals: readonly number[]): number[][] {
+/** The codes of a set; a value is one of its own. */
+const codesOf = (coded: Coded): readonly number[] => (typeof coded === 'number' ? [coded] : coded);
+
+type DistancesBy = (totals: readonly number[]) => number[][];
+
+/** Squared distances of all pairs of values, by how often each occurs, on which ranks depend; of sets, distances. */
+function distancesBy(metric: Metric, coded: readonly Coded[]): DistancesBy {
+  if (isOfSets(metric)) {
+    const ofSets = coded.map((a) => coded.map((b) => setDistance(metric, codesOf(a), codesOf(b))));
+    return () => ofSets;
+  }
+  const values = coded.map(Number);
+  if (metric === 'ordinal') return (totals) => squaredDistances(metric, values, totals);
+  const ofValues = squaredDistances(metric, values, values);
+  return () => ofValues;
+}
+
+function squaredDistances(
+  metric: Exclude<Metric, SetMetric>,
+  values: readonly number[],
+  totals: readonly number[],
+): number[][] {
   const below = totals.map((_, k) => total(totals.slice(0, k)) + totals[k]! / 2);
   const distance = (c: number, k: number): number => {
     const [x, y] = [values[c]!, values[k]!];
@@ -25,8 +46,8 @@ interface Coincidences {
 }
 
 /** alpha = 1 - (n - 1) sum o d / sum n_c n_k d; null where all values are one. */
-function alphaOf({ totals, pairs }: Coincidences, metric: Metric, values: readonly number[]): number | null {
-  const d = distances(metric, values, totals);
+function alphaOf({ totals, pairs }: Coincidences, by: DistancesBy): number | null {
+  const d = by(totals);
   const n = total(totals);
   let observed = 0;
   let expected = 0;
@@ -39,11 +60,26 @@ function alphaOf({ totals, pairs }: Coincidences, metric: Metric, values: readon
   return expected > 0 ? 1 - ((n - 1) * observed) / expected : null;
 }
 
+type Units = Subjects['codings']['units'];
+
+/** A value, or a set with each code once, in rising order. */
+const canonical = (coded: Coded): Coded =>
+  typeof coded === 'number' ? coded : [...new Set(coded)].sort((a, b) => a - b);
+const keyOf = (coded: Coded): string => codesOf(canonical(coded)).join();
+
+/** The values that occur, or the sets, each once, in rising order under their keys. */
+function valuesIn(units: Units): Map<string, Coded> {
+  const byKey = new Map<string, Coded>();
+  for (const coded of units.flat()) if (coded !== null) byKey.set(keyOf(coded), canonical(coded));
+  const rising = (a: Coded, b: Coded) => (codesOf(a)[0] ?? -Infinity) - (codesOf(b)[0] ?? -Infinity);
+  return new Map([...byKey].sort(([a, own], [b, other]) => rising(own, other) || (a < b ? -1 : 1)));
+}
+
 /** Units whose values are the same count as one with a weight. */
-function patternsOf(units: readonly (readonly (number | null)[])[], positions: ReadonlyMap<number, number>) {
+function patternsOf(units: Units, positions: ReadonlyMap<string, number>) {
   const patterns = new Map<string, { counts: Map<number, number>; m: number; times: number }>();
   for (const unit of units) {
-    const coded = unit.flatMap((value) => (value === null ? [] : [positions.get(value)!])).sort((a, b) => a - b);
+    const coded = unit.flatMap((own) => (own === null ? [] : [positions.get(keyOf(own))!])).sort((a, b) => a - b);
     if (coded.length < 2) continue;
     const key = coded.join(',');
     const pattern = patterns.get(key);
@@ -68,12 +104,13 @@ function addTo({ totals, pairs }: Coincidences, { counts, m }: Pattern, weight: 
 }
 
 /** The coincidences of all units with two codings or more, over the values in rising order, and the distances. */
-function coincidencesOf(units: readonly (readonly (number | null)[])[], metric: Metric) {
-  const values = [...new Set(units.flat().filter((value) => value !== null))].sort((a, b) => a - b);
+function coincidencesOf(units: Units, metric: Metric) {
+  const byKey = valuesIn(units);
+  const values = [...byKey.values()];
   const all: Coincidences = { totals: values.map(() => 0), pairs: values.map(() => values.map(() => 0)) };
-  const patterns = patternsOf(units, new Map(values.map((value, k) => [value, k])));
+  const patterns = patternsOf(units, new Map([...byKey.keys()].map((key, k) => [key, k])));
   for (const pattern of patterns) addTo(all, pattern, pattern.times);
-  return { values, patterns, all, distances: distances(metric, values, all.totals) };
+  return { values, patterns, all, by: distancesBy(metric, values) };
 }
 
 /** Distances to be gone through for the standard error; beyond this the value stands alone. */
@@ -89,28 +126,26 @@ const STEP = 6e-6;
  * Krippendorff's alpha for any number of coders with codings missing (Krippendorff 2004, chapter 11). `ase` by the
  * delta method, units as independent: the root of the sum of squared derivatives of alpha in the weight of each unit,
  * about their mean.
- * @param units one line for each unit, one value for each coder, null where there is none
+ * @param units one line for each unit, one value or set of codes for each coder, null where there is none
  */
-function krippendorffAlpha(
-  units: readonly (readonly (number | null)[])[],
-  metric: Metric,
-  confidence: number,
-): MeasureResult | Absent {
-  const values = new Set(units.flat().filter((value) => value !== null));
-  if (metric === 'ratio' && [...values].some((value) => value < 0))
+function krippendorffAlpha(units: Units, metric: Metric, confidence: number): MeasureResult | Absent {
+  const values = valuesIn(units);
+  if (metric === 'ratio' && [...values.values()].some((value) => Number(value) < 0))
     return { absent: 'Values on a ratio scale cannot be below 0.' };
-  if (values.size > MOST_VALUES)
-    return { absent: `There are more than ${MOST_VALUES} different values; band them first.` };
-  const { values: sorted, patterns, all } = coincidencesOf(units, metric);
+  if (values.size > MOST_VALUES) {
+    const [what, mend] = isOfSets(metric) ? ['sets', 'merge codes'] : ['values', 'band them'];
+    return { absent: `There are more than ${MOST_VALUES} different ${what}; ${mend} first.` };
+  }
+  const { patterns, all, by } = coincidencesOf(units, metric);
   const U = patterns.reduce((sum, { times }) => sum + times, 0);
   if (U === 0) return { absent: 'No unit has two codings, so nothing can be compared.' };
-  const value = alphaOf(all, metric, sorted);
+  const value = alphaOf(all, by);
   if (value === null) return { absent: 'All codings are one value: there is nothing to disagree on.' };
   if (U < 2 || patterns.length * values.size ** 2 > MOST_WORK) return { value };
   const slopes = patterns.map((pattern) => {
     const ends = [STEP, -2 * STEP].map((step) => {
       addTo(all, pattern, step);
-      return alphaOf(all, metric, sorted) ?? value;
+      return alphaOf(all, by) ?? value;
     });
     addTo(all, pattern, STEP);
     return (ends[0]! - ends[1]!) / (2 * STEP);
@@ -125,13 +160,21 @@ const DISTANCE: Record<Metric, string> = {
   ordinal: 'δ² = the square of the difference of midranks',
   interval: 'δ² = (c − k)²',
   ratio: 'δ² = ((c − k)/(c + k))²',
+  jaccard: 'in the place of δ² stands 1 − J, J what two sets share over what either holds (Jaccard)',
+  masi:
+    'in the place of δ² stands 1 − J × M (MASI, Passonneau 2006), J what two sets share over what either holds, M 1 ' +
+    'for the same sets, 2/3 where one holds the other, 1/3 where they share some, 0 where none',
 };
 
 const VALUES_SHOWN = 6;
 
+const sayCoded = (coded: Coded): string =>
+  typeof coded === 'number' ? figure(coded) : `{${coded.map((code) => figure(code)).join(', ')}}`;
+
 /** Krippendorff's alpha from the coincidences of values within units. */
 function krippendorffAlphaExample({ units, metric }: Subjects['codings']): WorkedExample {
-  const { values, all, distances, patterns } = coincidencesOf(units, metric);
+  const { values, all, by, patterns } = coincidencesOf(units, metric);
+  const distances = by(all.totals);
   const n = total(all.totals);
   const over = (weight: (c: number, k: number) => number) =>
     total(distances.map((line, c) => total(line.map((d, k) => d * weight(c, k)))));
@@ -148,10 +191,10 @@ function krippendorffAlphaExample({ units, metric }: Subjects['codings']): Worke
         `${figure(n)} values`,
       ...(few
         ? [
-            `n_c: ${values.map((value, c) => `${figure(value)} ${figure(all.totals[c]!)} times`).join('; ')}`,
+            `n_c: ${values.map((value, c) => `${sayCoded(value)} ${figure(all.totals[c]!)} times`).join('; ')}`,
             `o = [${all.pairs.map((line) => line.map(figure).join(' ')).join(' | ')}]`,
           ]
-        : [`${values.length} different values`]),
+        : [`${values.length} different ${isOfSets(metric) ? 'sets' : 'values'}`]),
       `Σ o δ² = ${figure(observed)}`,
       `Σ n_c n_k δ² = ${figure(expected)}`,
       `α = 1 − (${figure(n)} − 1) × ${figure(observed)} / ${figure(expected)} = ${figure(result)}`,
@@ -166,7 +209,7 @@ export const krippendorffAlphaMeasure = measure({
   of: 'codings',
   name: "Krippendorff's alpha",
   symbol: 'α',
-  about: 'Agreement of any number of coders, with codings missing; 1 is full, 0 is chance.',
+  about: 'Agreement of any number of coders, on values or on sets of codes, with codings missing; 1 is full, 0 chance.',
   levels: 'any',
   shape: 'any',
   range: [-1, 1],

@@ -1,5 +1,5 @@
 import type { CodingsRequest, RelatedRequest } from '../assess/requests.js';
-import type { Metric } from '../statistic/subjects.js';
+import { isOfSets, type Metric } from '../statistic/subjects.js';
 import { decimalSign, readCell } from './parse-count.js';
 import { type SheetRemark, labelOf, type Sheet } from './sheet.js';
 
@@ -63,24 +63,33 @@ export function readPatterns({ rows, columns, cells }: Sheet): Lines<RelatedRequ
   };
 }
 
+/** The codes of a set as they stand in a cell. */
+const namesIn = (cell: string): string[] =>
+  cell.split('+').flatMap((name) => (name.trim() === '' ? [] : [name.trim()]));
+
+/** What says in a cell that a coder gave a unit no code at all, where several can be given. */
+const EMPTY_SET = /^(none|∅)$/i;
+
 /**
  * Codings: a line for each unit, a cell for each coder, empty where a coder gave none. Words are codes too where only
- * the same or another counts.
+ * the same or another counts; of sets the codes stand with + between them.
  */
 export function readCodings({ rows, columns, cells }: Sheet, metric: Metric): Lines<CodingsRequest> {
   const findings: SheetRemark[] = [];
   const words = new Map<string, number>();
+  const numberOf = (word: string): number => {
+    if (!words.has(word)) words.set(word, words.size);
+    return words.get(word)!;
+  };
   const units = cells.flatMap((line, i) => {
     if (isBlank(line)) return [];
     return [
       line.map((text, j) => {
         const code = text.trim();
         if (code === '' || /^[-–.·]$/.test(code)) return null;
+        if (isOfSets(metric)) return EMPTY_SET.test(code) ? [] : namesIn(code).map(numberOf);
+        if (metric === 'nominal') return numberOf(code);
         const value = Number(code.replace(',', '.'));
-        if (metric === 'nominal') {
-          if (!words.has(code)) words.set(code, words.size);
-          return words.get(code)!;
-        }
         if (Number.isFinite(value)) return value;
         findings.push({
           kind: 'bad',

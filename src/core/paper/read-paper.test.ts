@@ -193,6 +193,16 @@ describe('lines on paper', () => {
         metric: 'nominal',
       },
     });
+    // Several codes at once, or none of them.
+    expect(readPaper(paper('codings', [lines('path+water none', 'water _')], { metric: 'masi' })).lines).toEqual({
+      codings: {
+        units: [
+          [[0, 1], []],
+          [[1], null],
+        ],
+        metric: 'masi',
+      },
+    });
     expect(badOf(paper('codings', [lines('1 good', '2 2')], { metric: 'interval' }))[0]).toMatchObject({
       row: 0,
       column: 1,

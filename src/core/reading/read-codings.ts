@@ -12,6 +12,8 @@ export const METRIC_WORDS: Record<Metric, string> = {
   ordinal: 'ordered categories',
   interval: 'numbers, by their difference',
   ratio: 'numbers, by their ratio',
+  jaccard: 'sets of codes, by what they share (Jaccard distance)',
+  masi: 'sets of codes, by what they share and hold (MASI distance)',
 };
 
 /** Krippendorff's own limits (2004, chapter 11): from .8 on to be relied on, from .667 on for tentative conclusions. */

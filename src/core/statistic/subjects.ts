@@ -49,12 +49,22 @@ interface RelatedSubject {
 }
 
 /** How far apart two values are taken to be. */
-export const METRICS = ['nominal', 'ordinal', 'interval', 'ratio'] as const;
+export const VALUE_METRICS = ['nominal', 'ordinal', 'interval', 'ratio'] as const;
+/** How far apart two sets of codes are taken to be. */
+const SET_METRICS = ['jaccard', 'masi'] as const;
+export type SetMetric = (typeof SET_METRICS)[number];
+
+export const METRICS = [...VALUE_METRICS, ...SET_METRICS] as const;
 export type Metric = (typeof METRICS)[number];
+
+export const isOfSets = (metric: Metric): metric is SetMetric => SET_METRICS.some((own) => own === metric);
+
+/** What a coder gave a unit: a value, or, where several codes can be given, a set of them, which can be empty. */
+export type Coded = number | readonly number[];
 
 /** Codings of units by several coders: a line for each unit, null where a coder gave none. */
 interface CodingsSubject {
-  units: readonly (readonly (number | null)[])[];
+  units: readonly (readonly (Coded | null)[])[];
   metric: Metric;
   confidence: number;
 }

@@ -29,6 +29,8 @@ export const KIND_WORDS: Record<PaperKind, { name: string; about: string }> = {
   },
   codings: {
     name: 'codes of several coders',
-    about: 'A line for each unit, the code that each coder gave it; empty where a coder gave none.',
+    about:
+      'A line for each unit, the code that each coder gave it; empty where a coder gave none. Codes of a set have + ' +
+      'between them, and “none” is a set without any.',
   },
 };

@@ -1,7 +1,7 @@
 import { total } from '../numerics/total.js';
 import type { Absent } from '../infer/result.js';
 import { measure } from '../statistic/statistic.js';
-import { type Coded, isOfSets, type Metric, type SetMetric, type Subjects } from '../statistic/subjects.js';
+import { type Coded, isOfSets, type Metric, type Subjects } from '../statistic/subjects.js';
 import { figure, type WorkedExample } from '../statistic/worked-example.js';
 import { type MeasureResult, withInterval } from './result.js';
 import { setDistance } from './set-distance.js';
@@ -11,32 +11,25 @@ const codesOf = (coded: Coded): readonly number[] => (typeof coded === 'number' 
 
 type DistancesBy = (totals: readonly number[]) => number[][];
 
-/** Squared distances of all pairs of values, by how often each occurs, on which ranks depend; of sets, distances. */
-function distancesBy(metric: Metric, coded: readonly Coded[]): DistancesBy {
-  if (isOfSets(metric)) {
-    const ofSets = coded.map((a) => coded.map((b) => setDistance(metric, codesOf(a), codesOf(b))));
-    return () => ofSets;
-  }
-  const values = coded.map(Number);
-  if (metric === 'ordinal') return (totals) => squaredDistances(metric, values, totals);
-  const ofValues = squaredDistances(metric, values, values);
-  return () => ofValues;
+/** How far apart two values of a kind are, squared; of sets, how far. Of ranks, see `distancesBy`. */
+function distanceBetween(metric: Exclude<Metric, 'ordinal'>, a: Coded, b: Coded): number {
+  if (isOfSets(metric)) return setDistance(metric, codesOf(a), codesOf(b));
+  const [x, y] = [Number(a), Number(b)];
+  if (metric === 'nominal') return x === y ? 0 : 1;
+  if (metric === 'interval') return (x - y) ** 2;
+  return x + y === 0 ? 0 : ((x - y) / (x + y)) ** 2;
 }
 
-function squaredDistances(
-  metric: Exclude<Metric, SetMetric>,
-  values: readonly number[],
-  totals: readonly number[],
-): number[][] {
-  const below = totals.map((_, k) => total(totals.slice(0, k)) + totals[k]! / 2);
-  const distance = (c: number, k: number): number => {
-    const [x, y] = [values[c]!, values[k]!];
-    if (metric === 'nominal') return c === k ? 0 : 1;
-    if (metric === 'ordinal') return (below[c]! - below[k]!) ** 2;
-    if (metric === 'interval') return (x - y) ** 2;
-    return x + y === 0 ? 0 : ((x - y) / (x + y)) ** 2;
+/** The distances of all pairs of values, by how often each occurs: of ranks alone they depend on it. */
+function distancesBy(metric: Metric, values: readonly Coded[]): DistancesBy {
+  if (metric !== 'ordinal') {
+    const fixed = values.map((a) => values.map((b) => distanceBetween(metric, a, b)));
+    return () => fixed;
+  }
+  return (totals) => {
+    const below = totals.map((_, k) => total(totals.slice(0, k)) + totals[k]! / 2);
+    return below.map((x) => below.map((y) => (x - y) ** 2));
   };
-  return values.map((_, c) => values.map((_, k) => distance(c, k)));
 }
 
 /** What the units add up to: values that can be paired, and pairs within units. */
@@ -62,15 +55,16 @@ function alphaOf({ totals, pairs }: Coincidences, by: DistancesBy): number | nul
 
 type Units = Subjects['codings']['units'];
 
-/** A value, or a set with each code once, in rising order. */
-const canonical = (coded: Coded): Coded =>
-  typeof coded === 'number' ? coded : [...new Set(coded)].sort((a, b) => a - b);
-const keyOf = (coded: Coded): string => codesOf(canonical(coded)).join();
+/** A set with each code once, in rising order. */
+const canonical = (coded: readonly number[]): readonly number[] => [...new Set(coded)].sort((a, b) => a - b);
+const keyOf = (coded: Coded): string => (typeof coded === 'number' ? String(coded) : canonical(coded).join());
 
 /** The values that occur, or the sets, each once, in rising order under their keys. */
 function valuesIn(units: Units): Map<string, Coded> {
   const byKey = new Map<string, Coded>();
-  for (const coded of units.flat()) if (coded !== null) byKey.set(keyOf(coded), canonical(coded));
+  for (const coded of units.flat()) {
+    if (coded !== null) byKey.set(keyOf(coded), typeof coded === 'number' ? coded : canonical(coded));
+  }
   const rising = (a: Coded, b: Coded) => (codesOf(a)[0] ?? -Infinity) - (codesOf(b)[0] ?? -Infinity);
   return new Map([...byKey].sort(([a, own], [b, other]) => rising(own, other) || (a < b ? -1 : 1)));
 }
@@ -104,8 +98,7 @@ function addTo({ totals, pairs }: Coincidences, { counts, m }: Pattern, weight: 
 }
 
 /** The coincidences of all units with two codings or more, over the values in rising order, and the distances. */
-function coincidencesOf(units: Units, metric: Metric) {
-  const byKey = valuesIn(units);
+function coincidencesOf(units: Units, byKey: ReturnType<typeof valuesIn>, metric: Metric) {
   const values = [...byKey.values()];
   const all: Coincidences = { totals: values.map(() => 0), pairs: values.map(() => values.map(() => 0)) };
   const patterns = patternsOf(units, new Map([...byKey.keys()].map((key, k) => [key, k])));
@@ -136,7 +129,7 @@ function krippendorffAlpha(units: Units, metric: Metric, confidence: number): Me
     const [what, mend] = isOfSets(metric) ? ['sets', 'merge codes'] : ['values', 'band them'];
     return { absent: `There are more than ${MOST_VALUES} different ${what}; ${mend} first.` };
   }
-  const { patterns, all, by } = coincidencesOf(units, metric);
+  const { patterns, all, by } = coincidencesOf(units, values, metric);
   const U = patterns.reduce((sum, { times }) => sum + times, 0);
   if (U === 0) return { absent: 'No unit has two codings, so nothing can be compared.' };
   const value = alphaOf(all, by);
@@ -173,7 +166,7 @@ const sayCoded = (coded: Coded): string =>
 
 /** Krippendorff's alpha from the coincidences of values within units. */
 function krippendorffAlphaExample({ units, metric }: Subjects['codings']): WorkedExample {
-  const { values, all, by, patterns } = coincidencesOf(units, metric);
+  const { values, all, by, patterns } = coincidencesOf(units, valuesIn(units), metric);
   const distances = by(all.totals);
   const n = total(all.totals);
   const over = (weight: (c: number, k: number) => number) =>

@@ -1,4 +1,5 @@
 import type { RosterVariable } from '../../api/types.js';
+import { isSameCodeSet } from '../../core/codebook/same-code-set.js';
 import { Button } from '../../kit/kit.js';
 import { editEntries } from '../server/edit-entries.js';
 import type { Work } from './use-codebook.js';
@@ -12,11 +13,11 @@ interface Props {
   run: (work: Work) => Promise<boolean>;
 }
 
-const isSame = (a: readonly string[], b: readonly string[]) => a.length === b.length && a.every((x) => b.includes(x));
-
 /** Which codes of a scale have no place on it, such as "not at my site" among how often. */
 export function OffScale({ study, variable, shared, run }: Props) {
-  const { id, codes, offScale } = variable;
+  const { id, codes } = variable;
+  // A code can have gone from the list since.
+  const offScale = variable.offScale.filter((off) => codes.some(({ code }) => code === off));
   const say = (variables: readonly number[], off: readonly string[]) =>
     void run(() =>
       editEntries(
@@ -24,7 +25,7 @@ export function OffScale({ study, variable, shared, run }: Props) {
         variables.map((own) => ({ variable: own, offScale: [...off] })),
       ),
     );
-  const others = shared.filter((other) => !isSame(other.offScale, offScale)).map((other) => other.id);
+  const others = shared.filter((other) => !isSameCodeSet(other.offScale, offScale)).map((other) => other.id);
   const labels = codes.filter(({ code }) => offScale.includes(code)).map(({ code, label }) => label || code);
   return (
     <details className={css['offScale']}>

@@ -1,4 +1,5 @@
 import type { StudyView } from '../../api/types.js';
+import { isSameCodeSet } from '../../core/codebook/same-code-set.js';
 import { OFF_SCALE, OFF_SCALE_WORDS } from '../../core/table/sentence.js';
 import { Button } from '../../kit/kit.js';
 import kit from '../../kit/kit.module.css';
@@ -73,8 +74,7 @@ function Answer({ list, at, draft, change }: ListProps & { at: number }) {
 /** What is off the scale in this table said in the codebook, for all tables of the variables that have it. */
 function InCodebook({ list, draft, keep }: Omit<ListProps, 'change'> & Pick<Props, 'keep'>) {
   const off = offHere(list, draft);
-  const isSaid = off.length === list.offScale.length && off.every((code) => list.offScale.includes(code));
-  if (isSaid) return null;
+  if (isSameCodeSet(off, list.offScale)) return null;
   return (
     <div>
       <Button

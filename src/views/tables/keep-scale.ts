@@ -13,14 +13,10 @@ export interface ScaleKept {
 /** Says in the codebook which codes are off the scale, and what of that the table says no longer. */
 export function keepScale(study: string, draft: Draft, change: (draft: Draft) => void, { toast, fail }: Told) {
   return (kept: readonly ScaleKept[]): void => {
+    const variables = kept.map(({ variable }) => variable);
     editEntries(study, kept).then(
       () => {
-        change(
-          withoutScaleKept(
-            draft,
-            kept.map(({ variable }) => variable),
-          ),
-        );
+        change(withoutScaleKept(draft, variables));
         toast('The codebook says so now, for all tables.');
       },
       (error: unknown) => fail(problemText(error)),

@@ -1,4 +1,5 @@
 import { byId } from '../../core/by-id.js';
+import { isSameCodeSet } from '../../core/codebook/same-code-set.js';
 import { type Code, isAnswer, titleOf, type Variable } from '../../core/codebook/types.js';
 import type { Draft } from './url.js';
 
@@ -38,14 +39,15 @@ export function scaleLists(draft: Draft, variables: readonly Variable[]): ScaleL
     const variable = byId(variables, id);
     const listed = variable?.level;
     if (!variable || (listed !== 'ordered' && listed !== 'unordered')) continue;
-    const { offScale = [] } = variable;
+    // A code can have gone from the list since.
+    const offScale = (variable.offScale ?? []).filter((off) => variable.codes.some(({ code }) => code === off));
     const codes = variable.codes.filter((code) => isAnswer(code) || offScale.includes(code.code));
     if (listed === 'unordered' && codes.length < LEAST) continue;
     const level = draft.levels?.find((own) => own.variable === id)?.level ?? listed;
     const isSame = (other: ScaleList) =>
       other.listed === listed &&
       other.level === level &&
-      other.offScale.join() === offScale.join() &&
+      isSameCodeSet(other.offScale, offScale) &&
       other.codes.length === codes.length &&
       other.codes.every(({ code, label }, k) => codes[k]?.code === code && codes[k].label === label);
     const list = lists.find(isSame);

@@ -2,7 +2,7 @@ import { z } from './zod.js';
 import type { AssessRequest, StrataRequest, TableRequest } from '../core/assess/requests.js';
 import { Fault } from '../core/fault.js';
 import { ADJUSTMENTS } from '../core/infer/adjust.js';
-import { DEFAULT_DRAWS, DEFAULT_SEED, DEFAULT_WORK, MOST_DRAWS, MOST_WORK } from '../core/infer/exact/exact.js';
+import { ALONE, DEFAULT_DRAWS, DEFAULT_SEED, DEFAULT_WORK, MOST_DRAWS, MOST_WORK } from '../core/infer/exact/exact.js';
 import { METRICS } from '../core/statistic/subjects.js';
 import { VARIANT_WORDS } from '../core/reading/variant-words.js';
 import { MEASURES, TESTS, TEST_IDS, MEASURE_IDS } from '../core/statistic/registry.js';
@@ -33,13 +33,17 @@ export const ExactSchema = z
       .min(1)
       .max(MOST_WORK)
       .optional()
-      .describe(`Steps that one exact test may take; ${DEFAULT_WORK} where not given.`),
+      .describe(
+        `Steps that one exact test may take; ${DEFAULT_WORK} where not given, shared by more than ${ALONE} tables.`,
+      ),
     draws: z
       .int()
       .min(100)
       .max(MOST_DRAWS)
       .optional()
-      .describe(`Tables drawn for a sample; ${DEFAULT_DRAWS} where not given, fewer for tables of over 1,000 cells.`),
+      .describe(
+        `Tables drawn for a sample; ${DEFAULT_DRAWS} where not given, fewer for over 1,000 cells or ${ALONE} tables.`,
+      ),
     seed: z
       .int()
       .min(0)

@@ -76,3 +76,29 @@ describe('columns compared two by two', () => {
     expect(lettersOf(3, 'bonferroni', true)).not.toBeUndefined();
   });
 });
+
+describe('an answer of many tables', () => {
+  it('shares what exact tests take', () => {
+    const site = coded(
+      people.map((person) => person.site),
+      4,
+    );
+    const ages = coded(
+      people.map((_, k) => 1 + (k % 5)),
+      5,
+    );
+    const drawsOf = (blocks: number) => {
+      const rows = Array.from({ length: blocks }, () => ({ column: ages, slots: null }));
+      const plan = { rows, nests: [[site]], within: null, respondents: people.length, mask: null, filtered: [] };
+      const variables = [variable(1, 'Age band', 'unordered', 5), VARIABLES[1]!];
+      const sentence = { ...sentenceOf(1, { by: [[2]] }), rows: rows.map(() => ({ variable: 1 })) };
+      const counts = countPlan({ ...plan, weight: null });
+      const { blocks: answers } = wholeAnswer({ sentence, counts, variables }, { exact: { method: 'monte-carlo' } });
+      const tests = answers.at(-1)?.tests ?? {};
+      return Object.values(tests).flatMap(({ sampling }) => sampling?.draws ?? []);
+    };
+    const alone = drawsOf(1);
+    expect(alone.length).toBeGreaterThan(0);
+    expect(drawsOf(40)).toEqual(alone.map((draws) => draws / 10));
+  });
+});

@@ -4,6 +4,7 @@ import { assessMentions } from '../assess/assess-multiple.js';
 import type { CountArray } from '../count/types.js';
 import type { Adjustment } from '../infer/adjust.js';
 import type { ExactOptions } from '../infer/exact/exact.js';
+import { total } from '../numerics/total.js';
 import { mentionsOfTable } from '../reading/mentions.js';
 import type { ReadOptions } from '../reading/options.js';
 import { readPairs } from '../reading/numbers/read-pairs.js';
@@ -82,10 +83,10 @@ function summaryOf(
 }
 
 /** The statistics of one table, exact tests within their budget; null where nothing can be compared. */
-function assessed(table: Table, confidence: number, { exact, letters }: AnswerOptions): Assessment | null {
+function assessed(table: Table, confidence: number, { exact = {}, letters }: AnswerOptions): Assessment | null {
   if (table.numbers) return assessmentOfTable(table, confidence, letters);
   const request = requestOf(table, confidence) ?? oneWayRequestOf(table);
-  if (request) return assess({ ...request, adjustment: letters, ...(exact ? { exact } : {}) });
+  if (request) return assess({ ...request, adjustment: letters, exact });
   if (!table.rows.multiple || !table.columns || table.columns.multiple || table.base === 0) return null;
   const options = table.rows.categories.flatMap(({ kind }, i) => (kind === 'option' ? [table.cells[i] ?? []] : []));
   return assessMentions(mentionsOfTable(table), options, { confidence, adjustment: letters });
@@ -111,8 +112,11 @@ function answerOf(
 export function wholeAnswer(counted: Counted, asked: AnswerOptions): WholeAnswer {
   const { sentence, counts, variables, spreads = [] } = counted;
   const { confidence = 0.95, predicted, percent, letters } = asked;
+  const byFigure = figureValuesBy((table) => cellExtras(table, { adjustment: letters, confidence }));
+  const tables = blockTables(sentence, counts, variables, displayOf(asked), byFigure);
+  const exact = { ...asked.exact, tables: total(tables.map(({ split }) => 1 + (split?.strata.length ?? 0))) };
   const alone = (title: string, table: Table, options: ReadOptions): TableAnswer => {
-    const assessment = assessed(table, confidence, asked);
+    const assessment = assessed(table, confidence, { ...asked, exact });
     const reading = read(table, assessment?.cells || assessment?.means ? assessment : null, confidence, options);
     return answerOf(title, { table, assessment, reading }, { letters, confidence });
   };
@@ -120,7 +124,11 @@ export function wholeAnswer(counted: Counted, asked: AnswerOptions): WholeAnswer
   const answered = ({ title, table, split, block }: BlockTables, k: number): BlockAnswer => {
     const { pairs } = drawnSpreads(spreads, { item: Math.floor(k / across), nest: k % across });
     if (pairs && isDrawnAsPairs(table)) {
-      const found = { table, assessment: assessed(table, confidence, asked), reading: readPairs(pairs, confidence) };
+      const found = {
+        table,
+        assessment: assessed(table, confidence, { ...asked, exact }),
+        reading: readPairs(pairs, confidence),
+      };
       return { ...answerOf(title, found, { letters, confidence }), within: null };
     }
     const options = { predicted: predictedIn(predicted, sidesOf(block)), percent };
@@ -134,8 +142,6 @@ export function wholeAnswer(counted: Counted, asked: AnswerOptions): WholeAnswer
     }));
     return { ...answerOf(title, { table, assessment: assessment.all, reading }, { letters, confidence }), within };
   };
-  const byFigure = figureValuesBy((table) => cellExtras(table, { adjustment: letters, confidence }));
-  const tables = blockTables(sentence, counts, variables, displayOf(asked), byFigure);
   const blocks = tables.map(answered);
   const [only, ...others] = blocks;
   const title = saySentence(sentence, variables);

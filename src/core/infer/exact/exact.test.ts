@@ -7,6 +7,7 @@ import { binomial, drawTable, hypergeometric, seeded, tableDrawer } from './draw
 import { fisherExact } from '../fisher-exact.js';
 import { goodnessExact, oneWay } from '../goodness-of-fit.js';
 import { pearsonExact } from '../pearson-exact.js';
+import { ALONE, DEFAULT_WORK, type ExactOptions, MOST_WORK } from './exact.js';
 import { arcsAtLeast } from './table-network.js';
 
 function present(outcome: TestResult | Absent): TestResult {
@@ -99,6 +100,24 @@ describe('exact p', () => {
     const sample = present(fisherExact(table, { method: 'monte-carlo', draws: 20_000 }));
     expect(sample.sampling?.lower).toBeLessThan(p);
     expect(sample.sampling?.upper).toBeGreaterThan(p);
+  });
+
+  it('takes less of each of many tables, unless it is said how much', () => {
+    const counts = [
+      [4, 9, 2, 7],
+      [8, 3, 6, 5],
+      [5, 6, 9, 3],
+    ];
+    const { table } = reduceTable(counts);
+    const sampleOf = (options: ExactOptions) => present(fisherExact(table, options)).sampling;
+    const alone = sampleOf({ method: 'monte-carlo' })?.draws ?? NaN;
+    expect(sampleOf({ method: 'monte-carlo', tables: ALONE })?.draws).toBe(alone);
+    expect(sampleOf({ method: 'monte-carlo', tables: 4 * ALONE })?.draws).toBe(alone / 4);
+    expect(sampleOf({ method: 'monte-carlo', tables: 4 * ALONE, draws: 700 })?.draws).toBe(700);
+    const work = sampleOf({ method: 'exact', work: MOST_WORK })?.work ?? NaN;
+    const many = Math.ceil((2 * ALONE * DEFAULT_WORK) / work);
+    expect(sampleOf({ tables: many })?.method).toBe('monte-carlo');
+    expect(sampleOf({ tables: many, work: DEFAULT_WORK })?.method).toBe('exact');
   });
 
   it('keeps within its work, and says so', () => {

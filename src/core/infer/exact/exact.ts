@@ -14,6 +14,8 @@ export interface ExactOptions {
   /** Tables to be drawn. */
   draws?: number | undefined;
   seed?: number | undefined;
+  /** Of how many tables tests are worked out at once: from `ALONE` of them on they share what they take by default. */
+  tables?: number | undefined;
   /** Told the share done, 0 to 1, from time to time. */
   progress?: ((share: number) => void) | undefined;
 }
@@ -35,6 +37,9 @@ const FEWEST_DRAWS = 1_000;
 
 /** Cells drawn by default, all draws together. */
 const DEFAULT_CELLS = 10_000_000;
+
+/** So many tables at once take as much as they would alone; more of them share it, or an answer would not be waited for. */
+export const ALONE = 4;
 
 /** Tables whose statistic is within this of the observed one, relatively, are ties. */
 export const TIE = 1e-7;
@@ -60,13 +65,17 @@ export interface Question {
 /** Cells of the largest table of which a sample is drawn unless it is asked for. */
 const MOST_CELLS = 20_000;
 
+/** By how much less is done of each of many tables. */
+const shareOf = ({ tables = 1 }: ExactOptions) => Math.max(1, tables / ALONE);
+
 function sampled({ cells, draw }: Question, options: ExactOptions): TestResult | Absent {
-  const affordable = Math.floor(DEFAULT_CELLS / cells);
+  const share = shareOf(options);
+  const affordable = Math.floor(DEFAULT_CELLS / cells / share);
   if (options.draws === undefined && cells > MOST_CELLS) {
     const most = MOST_CELLS.toLocaleString('en');
     return { absent: `Tables of more than ${most} cells are drawn only where it is said how many ("draws").` };
   }
-  const draws = options.draws ?? Math.max(FEWEST_DRAWS, Math.min(DEFAULT_DRAWS, affordable));
+  const draws = options.draws ?? Math.max(FEWEST_DRAWS, Math.min(Math.floor(DEFAULT_DRAWS / share), affordable));
   const seed = options.seed ?? DEFAULT_SEED;
   const random = seeded(seed);
   let hits = 0;
@@ -84,7 +93,7 @@ function sampled({ cells, draw }: Question, options: ExactOptions): TestResult |
 export function answer(question: Question, options: ExactOptions): TestResult | Absent {
   const method = options.method ?? 'auto';
   if (method === 'monte-carlo') return sampled(question, options);
-  const budget = options.work ?? DEFAULT_WORK;
+  const budget = options.work ?? Math.floor(DEFAULT_WORK / shareOf(options));
   const meter = new Meter(budget, options.progress ?? null);
   try {
     const p = question.exactly(meter);

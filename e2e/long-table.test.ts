@@ -1,7 +1,7 @@
 import { By, Key } from 'selenium-webdriver';
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { Intake } from '../src/api/types.js';
-import { find, says } from './browser.js';
+import { find, named, says } from './browser.js';
 import { pasted } from './pasted.js';
 import { call, send } from './server.js';
 import { demoSession } from './session.js';
@@ -18,8 +18,8 @@ const count = (plot: string | null, lane: string | null) =>
   ).length;
 
 beforeAll(async () => {
-  const lines = Array.from({ length: RESPONDENTS }, (_, k) => `${plotOf(k)},${laneOf(k)}`);
-  const intake = await send<Intake>(session.server, 'plots.csv', ['plot,lane', ...lines].join('\n'));
+  const lines = Array.from({ length: RESPONDENTS }, (_, k) => `${plotOf(k)},${laneOf(k)},said no ${k}`);
+  const intake = await send<Intake>(session.server, 'plots.csv', ['plot,lane,remark', ...lines].join('\n'));
   const { body } = await call<{ study: string }>(session.server, 'POST', `/intakes/${intake.body.id}/accept`, {
     name: 'Plots',
   });
@@ -98,5 +98,43 @@ describe('a table of many lines', () => {
     // Another click takes the choice back, and the table draws what is in sight again.
     await (await session.driver.findElement(By.css('td[data-cell="0 0 299 1"]'))).click();
     expect(await run<number>(`return document.querySelectorAll('td[data-cell]').length`)).toBeLessThan(1500);
+  });
+});
+
+describe('a table of many columns', () => {
+  const note = () => find(session.driver, '[role=note]');
+  const act = async (name: string) => (await named(session.driver, name)).click();
+
+  it('says that it cannot be read, and how it can', async () => {
+    await session.open(`/studies/${study}/tables?rows=lane&by=plot`);
+    await says(session.driver, '[role=note]', 'plot makes 300 columns, with 20.0 respondents in each');
+    await session.sound();
+    await act('Put plot into the rows');
+    await says(session.driver, 'h1', 'plot by lane');
+    expect(await session.driver.findElements(By.css('[role=note]'))).toHaveLength(0);
+  });
+
+  it('is not laid out where it is wider than any page, and comes when less is asked for', async () => {
+    await session.open(`/studies/${study}/tables?rows=lane&by=plot%3Elane`);
+    await says(session.driver, '[role=note]', '12,000 columns');
+    expect(await (await note()).getText()).toContain('a file has all of them');
+    expect(await session.driver.findElements(By.css('td[data-cell]'))).toHaveLength(0);
+    await act('Take lane out');
+    await says(session.driver, 'h1', 'lane by plot');
+    await cell(0, 0);
+  });
+});
+
+describe('free text', () => {
+  it('in a sentence makes no table: it is said why, and what would', async () => {
+    for (const query of ['rows=plot&by=remark', 'rows=remark&by=lane']) {
+      await session.open(`/studies/${study}/tables?${query}`);
+      await says(session.driver, '[role=note]', 'remark holds free text');
+      const link = await find(session.driver, '[role=note] a');
+      expect(await link.getText()).toBe('Make categories of its answers');
+      await session.sound();
+    }
+    await (await named(session.driver, 'Take remark out of the table')).click();
+    await says(session.driver, 'main', 'Choose a variable');
   });
 });

@@ -120,7 +120,9 @@ describe('assess, where there is little or nothing to say', () => {
     expect(result.cells).toBeNull();
     expect(result.absent.map(({ id }) => id)).toEqual([...TABLE_TEST_IDS, ...TABLE_MEASURE_IDS]);
     expect(new Set(result.absent.map(({ reason }) => reason))).toEqual(
-      new Set(['Only one row has anyone in it, so there is nothing to compare.']),
+      new Set([
+        'Only one row has anyone in it, so there is nothing to compare. Take a variable with answers in two or more.',
+      ]),
     );
   });
 

@@ -15,11 +15,14 @@ import { type Assessment, type Caution, emptyAssessment } from './types.js';
 /** Expected counts under this make the chi-square approximation doubtful (Cochran 1954). */
 export const SMALL_EXPECTED = 5;
 
+const onlyOne = (side: string) =>
+  `Only one ${side} has anyone in it, so there is nothing to compare. Take a variable with answers in two or more.`;
+
 /** Why a table has nothing to compare; null where it has. */
 export function whyNothing(table: Crosstab): string | null {
   if (table.N === 0) return 'The table is empty: no respondent is in it.';
-  if (table.R.length < 2) return 'Only one row has anyone in it, so there is nothing to compare.';
-  if (table.C.length < 2) return 'Only one column has anyone in it, so there is nothing to compare.';
+  if (table.R.length < 2) return onlyOne('row');
+  if (table.C.length < 2) return onlyOne('column');
   return null;
 }
 

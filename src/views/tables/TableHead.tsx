@@ -67,7 +67,7 @@ function ColumnHeading({ cell, letter, sorted, isWindow }: ColumnProps) {
   if (!leaf) {
     return (
       <th scope="colgroup" className={css['over']} {...spans}>
-        {heading}
+        <span className={css['stays']}>{heading}</span>
       </th>
     );
   }

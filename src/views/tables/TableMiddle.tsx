@@ -19,6 +19,7 @@ import type { FigureScope } from './figure-scope.js';
 import { HeadingTools } from './HeadingTools.js';
 import { keepScale } from './keep-scale.js';
 import { MadeHere } from './MadeHere.js';
+import { isTooWide, ManyAcross } from './ManyAcross.js';
 import { NamesLine } from './NamesLine.js';
 import { NumberAcross } from './NumberAcross.js';
 import { NumberChoice } from './NumberChoice.js';
@@ -28,6 +29,7 @@ import { ScaleChoice } from './ScaleChoice.js';
 import { StratumChoice } from './StratumChoice.js';
 import { sortColumns } from './sort-columns.js';
 import { TableGestures } from './TableGestures.js';
+import { TextsHere, textsIn } from './TextsHere.js';
 import { TablePane } from './TablePane.js';
 import { EditableSummary, SummaryTools } from './summary/SummaryTools.js';
 import { Toolbar } from './Toolbar.js';
@@ -85,6 +87,20 @@ function RowChoices({ view, draft, shows, change }: Pick<Props, 'view' | 'draft'
       {any?.rows.multiple && (
         <StandingsLine table={any} counted={item?.counted} change={(counted) => changeItem({ counted })} />
       )}
+    </>
+  );
+}
+
+/** What is said of a sentence that makes no table, or one that is too much to read, and what to do about it. */
+function AcrossNotes({ view, draft, shows, shown, show, change, swap }: Props) {
+  const texts = textsIn(draft, view.variables);
+  if (texts.length > 0) return <TextsHere {...{ view, texts, draft, change }} />;
+  if (!shows.table && !shows.split) return null;
+  const { nest } = shows.at;
+  return (
+    <>
+      <ManyAcross {...{ view, draft, shows, shown, show, change, swap }} />
+      <NumberAcross view={view} nest={viewsShown(shows)[0]?.nests[nest]} by={draft.by[nest] ?? []} />
     </>
   );
 }
@@ -154,7 +170,7 @@ export function TableMiddle(props: Props) {
       ))}
       <FrozenHere view={view} saved={saved} />
       <RowChoices view={view} draft={draft} shows={shows} change={change} />
-      {any && <NumberAcross view={view} nest={views[0]?.nests[shows.at.nest]} by={draft.by[shows.at.nest] ?? []} />}
+      <AcrossNotes {...props} />
       <HeadingTools shown={shown} setShown={show} sortable={sortColumns(views)} />
       <NamesLine view={view} draft={draft} change={change} />
       <SummaryTools study={view} {...{ views, shown, show }} />
@@ -164,7 +180,7 @@ export function TableMiddle(props: Props) {
         copied={copying.byKey}
         frame={(shownTable) => (
           <DropEdges draft={draft} variables={view.variables} change={change} fail={saving.setTrouble}>
-            <EditableSummary {...{ view, draft, change }}>{shownTable}</EditableSummary>
+            {!isTooWide(shows, draft) && <EditableSummary {...{ view, draft, change }}>{shownTable}</EditableSummary>}
           </DropEdges>
         )}
         gestures={

@@ -27,6 +27,7 @@ import { RosterActs } from './RosterActs.js';
 import { type Open, SentenceLine } from './SentenceLine.js';
 import { SentenceText } from './SentenceText.js';
 import { TableMiddle } from './TableMiddle.js';
+import { textsIn } from './TextsHere.js';
 import { TableStart } from './TableStart.js';
 import { useAsked } from './use-asked.js';
 import { useHeadingEdits } from './use-heading-edits.js';
@@ -69,7 +70,9 @@ function TablesPage({ study }: { study: string }) {
   const sentence = isThere ? asked : null;
   const rowsOf = draft.rows.flatMap(({ variable }) => byId(view?.variables, variable) ?? []);
   const across = view && numberAcross(draft, view.variables);
-  const countable = rowsOf.every((variable, k) => variable.countable || isDescribed(draft.rows[k]!, variable));
+  const countable =
+    rowsOf.every((variable, k) => variable.countable || isDescribed(draft.rows[k]!, variable)) &&
+    textsIn(draft, view?.variables ?? []).length === 0;
   // The code of a stratum is one of this variable, and says nothing of another.
   const [picked, setPicked] = useState<{ within: number | null; code: string | null }>({ within: null, code: null });
   const stratum = picked.within === draft.within ? picked.code : null;

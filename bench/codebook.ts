@@ -76,8 +76,8 @@ function survey(variables: number): { csv: string; codebook: CodebookFile } {
 /** Notes when the first row of the codebook has been painted. */
 const WATCH = `(() => {
   const look = () => {
-    if (!document.querySelector('[role=grid] [data-row]')) return;
-    requestAnimationFrame(() => setTimeout(() => { window.paintedAt = performance.now(); }));
+    if (document.querySelector('[role=grid] [data-row]'))
+      requestAnimationFrame(() => setTimeout(() => { window.paintedAt = performance.now(); }));
     else requestAnimationFrame(look);
   };
   look();

@@ -28,7 +28,7 @@ export const EntryDetailSchema = z
     entry: EntrySchema,
     lines: z.array(
       z.object({
-        of: z.enum(['list', 'working', 'variable', 'table', 'binder']),
+        of: z.enum(['list', 'working', 'variable', 'table', 'binder', 'mark']),
         id: z.int(),
         field: z.string(),
         title: z.string(),

@@ -8,6 +8,9 @@ import { sayCodes, sayMissing } from '../core/codebook/cell-text.js';
 import { type Code, type Level, LEVEL_WORDS, titleOf } from '../core/codebook/types.js';
 import { sayRecipe } from '../core/recode/say.js';
 import type { Recipe } from '../core/recode/recipe-shape.js';
+import { type Verdict, VERDICT_WORDS } from '../core/recode/theme/mark.js';
+import type { Theme } from '../core/recode/theme/shape.js';
+import { pathOf } from '../core/recode/theme/sheet.js';
 import { saySentence } from '../core/table/say-sentence.js';
 import { type SentenceBody, sentenceOfBody } from '../core/table/sentence-shape.js';
 import { derivedLists } from '../store/fit.js';
@@ -15,6 +18,8 @@ import { allEntries, deltaOf, type EntryRow } from '../store/ledger.js';
 import { type Difference, fieldsOf, thingsOf, type VariableState } from '../core/ledger/delta-shape.js';
 import { allVariables, type VariableRow } from '../store/variables.js';
 import { allCodeLists } from '../store/code-lists.js';
+import { allMarks, type MarkRow } from '../store/marks.js';
+import { allWorkings } from '../store/workings.js';
 import { allTables } from '../store/tables.js';
 import type { OpenStudy } from './context.js';
 import { findEntry } from './ledger.js';
@@ -68,6 +73,8 @@ const NAMES: Record<string, string> = {
   shown: 'What is shown',
   items: 'Contents',
   frozen: 'Frozen',
+  verdict: 'Coding',
+  themes: 'Themes',
 };
 
 const BY: Record<string, AmendBy> = {
@@ -93,6 +100,9 @@ interface Namer {
   listName: (id: number) => string;
   tableTitle: (id: number) => string;
   binderName: (id: number) => string;
+  markNow: (id: number) => MarkRow | undefined;
+  /** The code sheet of a working; empty where it is gone. */
+  sheetOf: (working: number | undefined) => readonly Theme[];
 }
 
 function sayValue(field: string, value: unknown, names: Namer): string {
@@ -122,6 +132,8 @@ function sayValue(field: string, value: unknown, names: Namer): string {
       return sayItems(value as BinderItem[], names);
     case 'frozen':
       return value ? sayFrozen(value as FrozenMark) : 'no, it follows the study';
+    case 'verdict':
+      return VERDICT_WORDS[value as Verdict];
     case 'shown':
       return shownInWords(value as Shown);
     default:
@@ -138,6 +150,20 @@ function sayItems(items: readonly BinderItem[], { tableTitle }: Namer): string {
   return words.length === 0 ? 'nothing' : words.join(', ');
 }
 
+/** Letters of an answer that are told of it. */
+const LONGEST = 60;
+
+/** Themes by their names on the code sheet. */
+function sayThemes(ids: readonly number[], { id, before, after }: Difference, names: Namer): string {
+  const { working } = { ...names.markNow(id), ...before, ...after } as { working?: number };
+  const sheet = names.sheetOf(working);
+  const said = ids.map((own) => {
+    const theme = sheet.find((candidate) => candidate.id === own);
+    return theme ? pathOf(sheet, theme) : `theme ${own}`;
+  });
+  return said.length === 0 ? 'none' : said.join(', ');
+}
+
 function whose(difference: Difference, names: Namer): string {
   const { id } = difference;
   if (difference.of === 'variable') return names.titleOf(id);
@@ -147,6 +173,10 @@ function whose(difference: Difference, names: Namer): string {
     return `the binder “${difference.after?.name ?? difference.before?.name ?? names.binderName(id)}”`;
   if (difference.of === 'list')
     return `the code list ${difference.after?.name ?? difference.before?.name ?? names.listName(id)}`;
+  if (difference.of === 'mark') {
+    const { text = '', coder = '' } = { ...names.markNow(id), ...difference.before, ...difference.after };
+    return `“${text.length > LONGEST ? `${text.slice(0, LONGEST)}…` : text}” by ${coder}`;
+  }
   const variable = names.variables.find(({ workingId }) => workingId === id);
   return variable ? titleOf(variable) : 'a working';
 }
@@ -158,6 +188,7 @@ const NEWS: Record<Difference['of'], string[]> = {
   table: ['title', 'sentence'],
   list: ['codes'],
   binder: ['name', 'items'],
+  mark: ['verdict', 'themes'],
 };
 
 /** What is worth saying of a thing that is new, or gone; of the rest every field that changed. */
@@ -174,13 +205,15 @@ function linesOf(difference: Difference, names: Namer, derived: ReadonlySet<numb
   if (of === 'list' && derived.has(id)) return [];
   return toldOf(difference).map((field) => {
     const value = after?.[field];
+    const say = (own: unknown) =>
+      field === 'themes' ? sayThemes(own as number[], difference, names) : sayValue(field, own, names);
     return {
       of,
       id,
       field,
       title: `${NAMES[field] ?? field} of ${whose(difference, names)}`,
-      before: before ? sayValue(field, before[field], names) : null,
-      after: after ? sayValue(field, value, names) : null,
+      before: before ? say(before[field]) : null,
+      after: after ? say(value) : null,
       by: after ? (BY[`${of} ${field}`] ?? null) : null,
       ...(field === 'codes' && value ? { codes: value as Code[] } : {}),
       ...(field === 'recipe' && value ? { recipe: value as Recipe } : {}),
@@ -207,6 +240,10 @@ export function describeEntry({ db }: OpenStudy, id: number): EntryDetail {
   const lists = new Map(allCodeLists(db).map((list) => [list.id, list.name]));
   const tables = new Map(allTables(db).map((table) => [table.id, table.title]));
   const binders = new Map(allBinders(db).map(({ id: binder, name }) => [binder, name]));
+  const marks = allMarks(db);
+  const sheets = new Map(
+    allWorkings(db).map((working) => [working.id, working.recipe.kind === 'theme' ? working.recipe.themes : []]),
+  );
   const names: Namer = {
     variables,
     titleOf: (variable) => titleOf(find.get(variable) ?? { name: 'a variable that is gone', label: '' }),
@@ -214,6 +251,8 @@ export function describeEntry({ db }: OpenStudy, id: number): EntryDetail {
     listName: (list) => lists.get(list) ?? 'that is gone',
     tableTitle: (table) => tables.get(table) ?? 'that is gone',
     binderName: (binder) => binders.get(binder) ?? 'that is gone',
+    markNow: (mark) => marks.find((own) => own.id === mark),
+    sheetOf: (working) => sheets.get(working ?? 0) ?? [],
   };
   const made = changed.flatMap(({ before, after }) => {
     const { workingId, codeListId } = after ?? before ?? {};

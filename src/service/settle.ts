@@ -6,24 +6,26 @@ import { withSourceLabels } from '../core/recode/source-labels.js';
 import { sourcesOf } from '../core/recode/sources.js';
 import type { Proof } from '../core/recode/proof-shape.js';
 import type { Recipe } from '../core/recode/recipe-shape.js';
+import type { Mark } from '../core/recode/theme/mark.js';
 import { withoutValues } from '../core/recode/without-values.js';
 import { Fault } from '../core/fault.js';
 import { blankColumn, columnRow, insertColumn, removeColumn, writeArray } from '../store/columns.js';
 import type { Db } from '../store/open.js';
 import { studyRow } from '../store/study.js';
 import { dropUnusedLists, insertCodeList, replaceCodes } from '../store/code-lists.js';
+import { allMarks, type MarkRow } from '../store/marks.js';
 import { allVariables, updateVariable, type VariableRow } from '../store/variables.js';
 import { allWorkings, putWorking, type WorkingRow } from '../store/workings.js';
 import type { OpenStudy, Service } from './context.js';
 import { identifierOf } from './identifier.js';
-import type { Derived } from './worker/derive/types.js';
+import type { Derived, DeriveSource } from './worker/derive/types.js';
 
 /** Grows when sets are computed in another way, so that those of before are computed again. */
 const SETS = 2;
 const setKinds: readonly Recipe['kind'][] = ['gather', 'slots', 'combine'];
 
-/** What a working's result depends on: the columns and codes of its sources. */
-export function signatureOf(recipe: Recipe, variables: readonly VariableRow[]): string {
+/** What a working's result depends on: the columns and codes of its sources, and what was said answer by answer. */
+export function signatureOf(recipe: Recipe, variables: readonly VariableRow[], marks: readonly Mark[] = []): string {
   const several = ['interlock', 'score', 'combine', 'slots', 'gather'].includes(recipe.kind);
   const sources = sourcesOf(recipe).map((id) => {
     const variable = byId(variables, id);
@@ -31,20 +33,16 @@ export function signatureOf(recipe: Recipe, variables: readonly VariableRow[]): 
     const title = several && variable ? titleOf(variable) : '';
     return [variable?.columnId, variable?.level, variable && codesRead(recipe, variable), title];
   });
+  const said = marks.map(({ text, verdict, themes, coder, settles }) => [text, verdict, themes, coder, settles]);
+  const more = [...(setKinds.includes(recipe.kind) ? [SETS] : []), ...(said.length > 0 ? [said] : [])];
   return createHash('sha256')
-    .update(JSON.stringify([recipe, sources, ...(setKinds.includes(recipe.kind) ? [SETS] : [])]))
+    .update(JSON.stringify([recipe, sources, ...more]))
     .digest('hex');
 }
 
-/** Computes what a recipe makes. @throws Fault where a source is gone or does not suit */
-export async function deriveFrom(
-  service: Service,
-  study: OpenStudy,
-  recipe: Recipe,
-  variables: readonly VariableRow[],
-  proofOnly: boolean,
-): Promise<Derived> {
-  const sources = sourcesOf(recipe).map((id) => {
+/** The variables that a recipe stands on, as a job reads them. @throws Fault where one is gone */
+export function jobSources(recipe: Recipe, variables: readonly VariableRow[]): DeriveSource[] {
+  return sourcesOf(recipe).map((id) => {
     const variable = byId(variables, id);
     if (!variable) {
       throw new Fault('not-found', `The study has no variable ${id}.`, 'Choose the source from the roster.', {
@@ -54,11 +52,23 @@ export async function deriveFrom(
     const codes = codesRead(recipe, variable);
     return { column: variable.columnId, title: titleOf(variable), level: variable.level, codes };
   });
+}
+
+/** Computes what a recipe makes. @throws Fault where a source is gone or does not suit */
+export async function deriveFrom(
+  service: Service,
+  study: OpenStudy,
+  recipe: Recipe,
+  variables: readonly VariableRow[],
+  proofOnly: boolean,
+  marks: readonly Mark[] = [],
+): Promise<Derived> {
+  const sources = jobSources(recipe, variables);
   const { respondents } = studyRow(study.db);
   // Only proofs of questions name respondents.
   const identifier = setKinds.includes(recipe.kind) ? identifierOf(study.db) : null;
   const named = withSourceLabels(recipe, variables);
-  const job = { file: study.file, respondents, recipe: named, sources, identifier, proofOnly };
+  const job = { file: study.file, respondents, recipe: named, sources, marks, identifier, proofOnly };
   const derived = await service.run(proofOnly ? 'preview' : 'derive', job);
   const empty = sources
     .filter(({ column }) => (columnRow(study.db, column) as { blank: number } | undefined)?.blank === respondents)
@@ -124,9 +134,10 @@ async function derivedOrWhyNot(
   study: OpenStudy,
   recipe: Recipe,
   variables: readonly VariableRow[],
+  marks: readonly Mark[],
 ): Promise<Derived | Fault> {
   try {
-    return await deriveFrom(service, study, recipe, variables, false);
+    return await deriveFrom(service, study, recipe, variables, false, marks);
   } catch (error) {
     if (error instanceof Fault) return error;
     throw error;
@@ -159,9 +170,14 @@ export interface Settled {
 export interface Standing {
   variables: readonly VariableRow[];
   workings: readonly WorkingRow[];
+  marks: readonly MarkRow[];
 }
 
-export const standingOf = (db: Db): Standing => ({ variables: allVariables(db), workings: allWorkings(db) });
+export const standingOf = (db: Db): Standing => ({
+  variables: allVariables(db),
+  workings: allWorkings(db),
+  marks: allMarks(db),
+});
 
 async function settleOne(
   service: Service,
@@ -169,9 +185,10 @@ async function settleOne(
   working: WorkingRow,
   variable: VariableRow,
   variables: readonly VariableRow[],
+  marks: readonly Mark[],
 ): Promise<Pick<Settled, 'result' | 'broken'>> {
   const { db } = study;
-  const derived = await derivedOrWhyNot(service, study, working.recipe, variables);
+  const derived = await derivedOrWhyNot(service, study, working.recipe, variables, marks);
   if (!(derived instanceof Fault)) {
     const { level, codes, proof } = derived;
     return { result: { level, codes, proof, columnId: keepLoose(db, variable.name, derived) }, broken: false };
@@ -196,9 +213,10 @@ export async function planSettling(service: Service, study: OpenStudy, standing:
     const at = variables.findIndex(({ workingId }) => workingId === working.id);
     const variable = variables[at];
     if (!variable) continue;
-    const signature = signatureOf(working.recipe, variables);
+    const marks = standing.marks.filter((mark) => mark.working === working.id);
+    const signature = signatureOf(working.recipe, variables, marks);
     if (signature === working.signature) continue;
-    const { result, broken } = await settleOne(service, study, working, variable, variables);
+    const { result, broken } = await settleOne(service, study, working, variable, variables, marks);
     variables[at] = { ...variable, level: result.level, codes: result.codes, columnId: result.columnId };
     plan.push({ working: working.id, recipe: working.recipe, edited: working.edited, signature, result, broken });
   }

@@ -8,6 +8,8 @@ import { verbOf } from '../core/recode/say.js';
 import { sourcesOf } from '../core/recode/sources.js';
 import type { Proof } from '../core/recode/proof-shape.js';
 import type { Recipe } from '../core/recode/recipe-shape.js';
+import type { Mark } from '../core/recode/theme/mark.js';
+import { marksOf } from '../store/marks.js';
 import { removeColumn } from '../store/columns.js';
 import { dropUnusedLists, insertCodeList } from '../store/code-lists.js';
 import { allVariables, insertVariable, removeVariable, renameVariable, type VariableRow } from '../store/variables.js';
@@ -26,15 +28,20 @@ function checkIn(variables: readonly VariableRow[], ...recipes: readonly Recipe[
   for (const recipe of recipes) checkRecipe(recipe, names);
 }
 
-/** What a recipe would make, with its proof, without keeping anything. */
+/**
+ * What a recipe would make, with its proof, without keeping anything.
+ * @param working that it is to be the recipe of, with what was coded by hand; absent: a new one
+ */
 export async function previewWorking(
   service: Service,
   study: OpenStudy,
   recipe: Recipe,
+  working?: number,
 ): Promise<Omit<Derived, 'column'>> {
   const variables = allVariables(study.db);
   checkIn(variables, recipe);
-  const { level, codes, proof, figures } = await deriveFrom(service, study, recipe, variables, true);
+  const marks = working === undefined ? [] : marksOf(study.db, working);
+  const { level, codes, proof, figures } = await deriveFrom(service, study, recipe, variables, true, marks);
   return { level, codes, proof, figures };
 }
 
@@ -96,8 +103,9 @@ async function computed(
   recipe: Recipe,
   name: string,
   variables: readonly VariableRow[],
+  marks: readonly Mark[] = [],
 ): Promise<Result> {
-  const derived = await deriveFrom(service, study, recipe, variables, false);
+  const derived = await deriveFrom(service, study, recipe, variables, false, marks);
   const { level, codes, proof } = derived;
   return { level, codes, proof, columnId: keepLoose(study.db, name, derived) };
 }
@@ -238,9 +246,10 @@ export function editWorking(service: Service, study: OpenStudy, id: number, draf
     checkLoop(draft.recipe, derived.id, variables, study);
     const standing = byId(allWorkings(db), id)?.standsIn ?? null;
     checkPlace(draft, standing);
-    const result = await computed(service, study, draft.recipe, name, variables);
+    const marks = marksOf(db, id);
+    const result = await computed(service, study, draft.recipe, name, variables, marks);
     await record(service, study, 'working', `Changed ${sayDraft({ ...draft, name }, variables)}`, () => {
-      const signature = signatureOf(draft.recipe, variables);
+      const signature = signatureOf(draft.recipe, variables, marks);
       putWorking(db, id, { recipe: draft.recipe, proof: result.proof, signature }, new Date().toISOString());
       if (name !== derived.name) renameVariable(db, derived.id, name);
       replaceResult(db, { ...derived, name, label: draft.label.trim() }, result);

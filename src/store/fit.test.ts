@@ -38,6 +38,7 @@ const now: State = {
     [3, variable('flag', { workingId: 5, codeListId: 11 })],
   ]),
   working: new Map([[5, made(flags(1))]]),
+  mark: new Map(),
   binder: new Map(),
   table: new Map([
     [

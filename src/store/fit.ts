@@ -85,6 +85,12 @@ function workingFits(difference: DifferenceOf<'working'>, scene: Scene): Verdict
   return loop ? { misfit: `it would go in a circle over ${loop.map(scene.titleOf).join(', ')}` } : { difference };
 }
 
+function markFits(difference: DifferenceOf<'mark'>, scene: Scene): Verdict<'mark'> {
+  const working = difference.after?.working;
+  const isGone = working !== undefined && !scene.has('working', working);
+  return isGone ? { misfit: 'the themes that it is a coding by are not there' } : { difference };
+}
+
 function tableFits(difference: DifferenceOf<'table'>, scene: Scene): Verdict<'table'> {
   const sentence = difference.after?.sentence;
   const gone = sentence && variablesOf(sentenceOfBody(sentence)).some((id) => !scene.has('variable', id));
@@ -143,6 +149,8 @@ function verdictOf(difference: Difference, scene: Scene, lacking: ReadonlySet<nu
     case 'binder':
       // What it lists that is not there is passed over.
       return { difference };
+    case 'mark':
+      return markFits(difference, scene);
     case 'variable':
       return variableFits(difference, scene, lacking);
   }
@@ -154,6 +162,7 @@ const THINGS: Record<Part, string> = {
   variable: 'a variable',
   table: 'a table',
   binder: 'a binder',
+  mark: 'a coding of an answer',
 };
 
 /** The order of the roster after a change, of what is there now. */

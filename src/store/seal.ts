@@ -11,6 +11,7 @@ const SEALED: Record<string, string> = {
   code: 'SELECT * FROM code ORDER BY list_id, position',
   working: 'SELECT * FROM working ORDER BY id',
   working_source: 'SELECT * FROM working_source ORDER BY working_id, variable_id',
+  mark: 'SELECT * FROM mark ORDER BY id',
   variable: 'SELECT * FROM variable ORDER BY id',
   frozen: 'SELECT * FROM frozen ORDER BY id',
   saved_table: 'SELECT * FROM saved_table ORDER BY id',

@@ -11,6 +11,7 @@ import {
 import { allBinders, putBinder, removeBinder } from './binders.js';
 import { codesByList, allCodeLists, putCodeList, removeCodeList } from './code-lists.js';
 import { blankColumn, columnRow, removeColumn } from './columns.js';
+import { allMarks, putMark, removeMark } from './marks.js';
 import type { Db } from './open.js';
 import { prepared } from './prepared.js';
 import { allTables, removeTable, restoreTable } from './tables.js';
@@ -27,6 +28,7 @@ export interface State {
   variable: Map<number, VariableState>;
   table: Map<number, StateOf<'table'>>;
   binder: Map<number, StateOf<'binder'>>;
+  mark: Map<number, StateOf<'mark'>>;
 }
 
 function stateOf({
@@ -62,6 +64,7 @@ export const readState = untilChanged((db: Db): State => {
     variable: new Map(variables.map((variable) => [variable.id, stateOf(variable)])),
     table: new Map(allTables(db).map(without)),
     binder: new Map(allBinders(db).map(({ id, name, items }) => [id, { name, items: [...items] }])),
+    mark: new Map(allMarks(db).map(({ id, themes, ...mark }) => [id, { ...mark, themes: [...themes] }])),
   };
 });
 
@@ -94,6 +97,7 @@ export function differenceOf(before: State, after: State): Delta | null {
     ...differencesOf('variable', before.variable, after.variable),
     ...differencesOf('table', before.table, after.table),
     ...differencesOf('binder', before.binder, after.binder),
+    ...differencesOf('mark', before.mark, after.mark),
   ];
   const moved = text(before.order) !== text(after.order);
   if (things.length === 0 && !moved) return null;
@@ -131,10 +135,17 @@ export function putSide(db: Db, delta: Delta, side: 'before' | 'after', responde
     if (to) putBinder(db, { ...to, id });
     else removeBinder(db, id);
   }
+  putMarks(db, wanted('mark', now.mark));
   for (const { id, to } of workings) if (!to) removeWorking(db, id);
   for (const { id, to } of lists) if (!to) removeCodeList(db, id);
   const move = prepared(db, 'UPDATE variable SET position = ? WHERE id = ?');
   delta.order?.[side].forEach((id, k) => move.run(k + 1, id));
+}
+
+/** Marks that go make room for those that come: a coder says one thing of an answer. */
+function putMarks(db: Db, marks: readonly Wanted<'mark'>[]): void {
+  for (const { id, to } of marks) if (!to) removeMark(db, id);
+  for (const { id, to } of marks) if (to) putMark(db, { ...to, id });
 }
 
 function putVariables(db: Db, wanted: readonly Wanted<'variable'>[], respondents: number): void {

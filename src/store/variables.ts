@@ -115,6 +115,7 @@ export function clearCodebook(db: Db): void {
     DELETE FROM saved_table;
     DELETE FROM working_source;
     DELETE FROM variable;
+    DELETE FROM mark;
     DELETE FROM working;
     DELETE FROM code_list;
     DELETE FROM data_column WHERE origin = 'working';

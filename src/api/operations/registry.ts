@@ -1,5 +1,6 @@
 import { BINDERS } from './binders.js';
 import { CODEBOOK } from './codebook.js';
+import { CODINGS } from './codings.js';
 import { INTAKES } from './intakes.js';
 import { LEDGER } from './ledger.js';
 import { STATISTICS } from './statistics.js';
@@ -17,6 +18,7 @@ export const OPERATIONS = [
   ...CODEBOOK,
   ...VARIABLES,
   ...WORKINGS,
+  ...CODINGS,
   ...TABLES,
   ...BINDERS,
   ...TEMPLATES,

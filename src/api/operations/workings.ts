@@ -24,9 +24,17 @@ export const WORKINGS = [
     method: 'post',
     path: '/studies/{study}/workings/preview',
     summary: 'What a recipe would make, with its proof',
+    query: z.object({
+      working: z.coerce
+        .number()
+        .int()
+        .min(1)
+        .optional()
+        .describe('The working whose recipe it is to be; absent: a new one.'),
+    }),
     body: RecipeSchema,
     answer: PreviewSchema,
-    work: ({ service, study, body }) => previewWorking(service, study, body),
+    work: ({ service, study, body, query }) => previewWorking(service, study, body, query.working),
   }),
   operation({
     id: 'keepWorking',

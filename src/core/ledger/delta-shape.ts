@@ -3,6 +3,7 @@ import { BinderFields } from '../binder/binder-shape.js';
 import { CodeShape, LEVELS } from '../codebook/types.js';
 import { FrozenMarkShape } from '../report/frozen-shape.js';
 import { RecipeShape } from '../recode/recipe-shape.js';
+import { MarkShape } from '../recode/theme/mark.js';
 import { StandsInShape } from '../recode/stands-in-shape.js';
 import { SentenceShape } from '../table/sentence-shape.js';
 import { ShownShape } from '../table/shown-shape.js';
@@ -47,6 +48,9 @@ const TableStateShape = z.strictObject({
 
 const BinderStateShape = z.strictObject(BinderFields);
 
+/** A mark of a coder, of which working it is, and when it was made. */
+const MarkStateShape = MarkShape.extend({ working: id, madeAt: z.string() });
+
 /** Everything in a study that can be changed. */
 interface Parts {
   list: z.infer<typeof ListStateShape>;
@@ -54,6 +58,7 @@ interface Parts {
   variable: z.infer<typeof VariableStateShape>;
   table: z.infer<typeof TableStateShape>;
   binder: z.infer<typeof BinderStateShape>;
+  mark: z.infer<typeof MarkStateShape>;
 }
 
 export type Part = keyof Parts;
@@ -76,6 +81,7 @@ const DifferenceShape = z.discriminatedUnion('of', [
   differenceShape('variable', VariableStateShape),
   differenceShape('table', TableStateShape),
   differenceShape('binder', BinderStateShape),
+  differenceShape('mark', MarkStateShape),
 ]);
 
 const order = z.array(id);

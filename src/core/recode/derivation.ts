@@ -2,6 +2,7 @@ import type { Code, Level } from '../codebook/types.js';
 import type { Column, SetsColumn } from '../count/column.js';
 import type { Contradictions } from './contradictions.js';
 import type { MadeVariable } from './types.js';
+import type { Mark } from './theme/mark.js';
 import type { Proof } from './proof-shape.js';
 
 /** A variable that a working stands on. */
@@ -22,6 +23,8 @@ export interface DeriveInput {
   respondents: number;
   /** Respondents who are listed in a proof, by what the study calls them. */
   called: (contradictions: Contradictions) => Contradictions;
+  /** What was decided answer by answer, of a working that is coded by hand; of others none. */
+  marks: readonly Mark[];
 }
 
 /** The values of what was made. */

@@ -19,6 +19,8 @@ const FINDINGS = [
   'wrong-way',
   'off-scale',
   'recomputed',
+  'sheet',
+  'agreement',
 ] as const;
 
 const FindingShape = z.object({

@@ -7,6 +7,7 @@ import { interlockShape } from './interlock/shape.js';
 import { regroupShape } from './regroup/shape.js';
 import { scoreShape } from './score/shape.js';
 import type { Frozen } from './shape.js';
+import { themeRecipeShape } from './theme/shape.js';
 import { slotsShape } from './slots/shape.js';
 import { toCategoriesShape } from './to-categories/shape.js';
 import { toNumberShape } from './to-number/shape.js';
@@ -23,6 +24,7 @@ const shapesOver = <S>(source: z.ZodType<S>) =>
     z.discriminatedUnion('to', [toNumberShape(source), toCategoriesShape(source)]),
     gatherShape(source),
     slotsShape(source),
+    themeRecipeShape(source),
   ] as const;
 
 /** A recipe over sources called by `S`: an id in a study, a name where it travels from study to study. */

@@ -6,6 +6,7 @@ import { interlockKind } from './interlock/kind.js';
 import type { Kind } from './kind.js';
 import { regroupKind } from './regroup/kind.js';
 import { scoreKind } from './score/kind.js';
+import { themeKind } from './theme/kind.js';
 import { slotsKind } from './slots/kind.js';
 import { toCategoriesKind } from './to-categories/kind.js';
 import { toNumberKind } from './to-number/kind.js';
@@ -23,6 +24,7 @@ const KINDS = {
   categories: toCategoriesKind,
   gather: gatherKind,
   slots: slotsKind,
+  theme: themeKind,
 };
 
 export type KindId = keyof typeof KINDS;

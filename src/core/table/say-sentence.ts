@@ -29,6 +29,7 @@ export const COUNTED_WORDS: Record<Standing, string> = {
   nothing: 'ticked nothing',
   'no-answer': 'gave no answer',
   'not-asked': 'were not asked',
+  'not-coded': 'are not coded yet',
   blank: 'left it blank',
 };
 

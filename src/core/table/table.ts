@@ -28,6 +28,7 @@ export const STANDING_WORDS: Record<Standing, string> = {
   nothing: 'Ticked nothing',
   'no-answer': 'No answer',
   'not-asked': 'Not asked',
+  'not-coded': 'Not coded yet',
   blank: 'Left blank',
 };
 

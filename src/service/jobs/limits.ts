@@ -68,6 +68,7 @@ export const JOB_LIMITS: Record<Exclude<keyof Jobs, 'forget'>, JobLimits> = {
   look: shown,
   means: shown,
   respondents: shown,
+  answers: { ...shown, words: 'The answers' },
   derive: { lane: 'derive', words: 'The working', seconds: HOUR, memory: Infinity },
   preview: { lane: 'preview', words: 'The working', seconds: 20, memory: Infinity, grace: 1 },
   assessSent: { lane: 'assess', words: 'The statistics', seconds: 30, memory: Infinity },

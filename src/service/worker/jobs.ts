@@ -37,6 +37,7 @@ import {
 } from './look-job.js';
 import { type Reach, reachInStudy, type ReachJob } from './reach-job.js';
 import { type RespondentRows, type RespondentsJob, respondentsInStudy } from './respondents-job.js';
+import { type Answer, answersInStudy, type AnswersJob } from './answers-job.js';
 import { type Twins, twinsInColumn, type TwinsJob } from './twins-job.js';
 import { detectFile, previewFile, type PreviewJob } from './preview-job.js';
 import type { Preview } from '../../core/intake/intake-shape.js';
@@ -61,6 +62,7 @@ export interface Jobs {
   means: { takes: MeansJob; gives: [code: string, mean: number][] };
   reach: { takes: ReachJob; gives: Reach };
   respondents: { takes: RespondentsJob; gives: RespondentRows };
+  answers: { takes: AnswersJob; gives: Answer[] };
   twins: { takes: TwinsJob; gives: Twins | null };
   detect: { takes: { path: string; file: string }; gives: Detected };
   previewFile: { takes: PreviewJob; gives: Preview };
@@ -104,6 +106,7 @@ export const JOBS: Omit<DoneBy, 'assessSent'> = {
   means: meansByCode,
   reach: reachInStudy,
   respondents: respondentsInStudy,
+  answers: answersInStudy,
   twins: twinsInColumn,
   detect: detectFile,
   previewFile,

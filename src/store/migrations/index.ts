@@ -13,6 +13,7 @@ import { binders } from './011-binders.js';
 import { frozen } from './012-frozen.js';
 import { template } from './013-template.js';
 import { offScale } from './014-off-scale.js';
+import { marks } from './015-marks.js';
 
 /** SQL, or a function that rewrites stored JSON into the form of its present shape. */
 type Migration = string | ((db: Database) => void);
@@ -33,4 +34,5 @@ export const MIGRATIONS: readonly Migration[] = [
   frozen,
   template,
   offScale,
+  marks,
 ];

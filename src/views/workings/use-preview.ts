@@ -21,9 +21,10 @@ export interface Previewed {
 /**
  * What a recipe would make, asked again whenever it changes; null for a recipe that is not complete. Until an answer
  * is there the one before it stays, marked as not fresh.
+ * @param working whose recipe it is to be: what was coded by hand is of it
  */
-export function usePreview(study: string, recipe: Recipe | null): Previewed {
-  const asked = recipe && { study, body: recipe };
+export function usePreview(study: string, recipe: Recipe | null, working?: number): Previewed {
+  const asked = recipe && { study, body: recipe, ...(working === undefined ? {} : { working }) };
   const { answer, fresh, problem } = useAnswer('POST /studies/{study}/workings/preview', asked, { keep: true });
   const [dismissed, setDismissed] = useState<string | null>(null);
   const words = problem && JSON.stringify([problem, recipe]);

@@ -20,6 +20,7 @@ function standingRows(stand: (state: number) => number): ProofRow[] {
     line('Ticked nothing', SET_STATE.nothing, true),
     line('No answer', SET_STATE['no-answer'], false),
     line('Not asked', SET_STATE['not-asked'], false),
+    line('Not coded yet', SET_STATE['not-coded'], false),
   ].filter(({ respondents }) => respondents > 0);
 }
 
@@ -41,7 +42,8 @@ export function proveFlags(
   const multiple = states !== null;
   const stand = (state: number) => states?.[state] ?? 0;
   const answered = stand(SET_STATE.mentioned) + stand(SET_STATE.none) + stand(SET_STATE.nothing);
-  const silent = stand(SET_STATE.blank) + stand(SET_STATE['no-answer']) + stand(SET_STATE['not-asked']);
+  const without = ['blank', 'no-answer', 'not-asked', 'not-coded'] as const;
+  const silent = total(without.map((state) => stand(SET_STATE[state])));
   const result = flagged(recipe, codes);
   const unknown = recipe.codes.filter(
     (code) => !codes.some((candidate) => candidate.code === code && isAnswer(candidate)),

@@ -243,6 +243,7 @@ describe('workings on workings on workings', () => {
               file: '',
               respondents: RESPONDENTS,
               recipe,
+              marks: [],
               sources,
               identifier: null,
               proofOnly: false,

@@ -62,6 +62,7 @@ function derive(job: DeriveJob): DerivedVariable {
     sources,
     respondents,
     called: (contradictions) => called(job, contradictions),
+    marks: job.marks,
   });
   return { ...made, ...kept(values, made.codes) };
 }

@@ -2,6 +2,7 @@ import type { Code, Level } from '../../../core/codebook/types.js';
 import type { Histogram, NumberSummary } from '../../../core/codebook/summary-shape.js';
 import type { Storage } from '../../../core/intake/read-in-shape.js';
 import type { Proof } from '../../../core/recode/proof-shape.js';
+import type { Mark } from '../../../core/recode/theme/mark.js';
 import type { Recipe } from '../../../core/recode/recipe-shape.js';
 
 export interface DeriveSource {
@@ -23,6 +24,8 @@ export interface DeriveJob {
   recipe: Recipe;
   /** In the order of the recipe's sources. */
   sources: DeriveSource[];
+  /** Of a working that is coded by hand: what was said of each answer. */
+  marks: readonly Mark[];
   /** By what respondents are called who are named in the proof; null: by their row in the data. */
   identifier: Identifier | null;
   /** Only the proof and the figures are wanted. */

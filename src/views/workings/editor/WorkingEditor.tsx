@@ -103,7 +103,7 @@ function Opened(props: EditorProps & { draftKey: string; initial: EditorDraft })
     <>
       <Middle>
         <EditorTitle view={view} kind={kind} entry={entry} editor={editor}>
-          {working === null && lack === null && kind !== 'gather' && kind !== 'slots' && (
+          {working === null && lack === null && kind !== 'gather' && kind !== 'slots' && kind !== 'theme' && (
             <Button aria-expanded={applying} onClick={() => setApplying(!applying)}>
               apply to more…
             </Button>
@@ -134,6 +134,7 @@ function Opened(props: EditorProps & { draftKey: string; initial: EditorDraft })
           source={source}
           detail={detail}
           isNew={working === null}
+          working={working}
         />
         {recipe.kind === 'flags' && working === null && recipe.codes.length > 1 && (
           <label className={css['tick']}>

@@ -48,7 +48,8 @@ export function useEditor({ view, kind: make, working, done }: EditorProps, draf
   const result = planned[shown] ?? { recipe, label: draft.label, source };
   const names = view.variables.map(({ name }) => name);
   const proved = provable(result.recipe);
-  const previewed = usePreview(study, lack === null && wrongWith(proved, names) === null ? proved : null);
+  const isWhole = lack === null && wrongWith(proved, names) === null;
+  const previewed = usePreview(study, isWhole ? proved : null, working?.id);
   const shownDetail = useDetail(study, isOfOne ? (sourcesOf(result.recipe)[0] ?? 0) : 0).detail;
   const kept = (label: string) => {
     forget();

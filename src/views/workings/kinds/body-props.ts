@@ -1,4 +1,4 @@
-import type { RosterVariable, StudyView, VariableDetail } from '../../../api/types.js';
+import type { RosterVariable, StudyView, VariableDetail, Working } from '../../../api/types.js';
 import type { Recipe } from '../../../core/recode/recipe-shape.js';
 import type { Previewed } from '../use-preview.js';
 
@@ -13,4 +13,6 @@ export interface BodyProps<R extends Recipe> {
   detail: VariableDetail | null;
   /** Words of an editor that makes several variables at once. */
   isNew: boolean;
+  /** What is changed; null: a new one. */
+  working: Working | null;
 }

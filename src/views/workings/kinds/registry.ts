@@ -9,6 +9,7 @@ import { gatherView } from './gather/kind.js';
 import { interlockView } from './interlock/kind.js';
 import { regroupView } from './regroup/kind.js';
 import { scoreView } from './score/kind.js';
+import { themeView } from './theme/kind.js';
 import { slotsView } from './slots/kind.js';
 import { toCategoriesView } from './to-categories/kind.js';
 import { toNumberView } from './to-number/kind.js';
@@ -26,6 +27,7 @@ const VIEWS = {
   categories: toCategoriesView,
   gather: gatherView,
   slots: slotsView,
+  theme: themeView,
 } satisfies Record<KindId, unknown>;
 
 /** What can be made: a kind of working. */

@@ -1,0 +1,16 @@
+/**
+ * A text as it is coded: without spaces at its ends and in one form of Unicode, so that what reads alike is alike.
+ * Capitals, signs and spelling stay as they are: who says that two answers are near enough is the coder.
+ * @example answerText('  Rats  in the\n shed ') // 'Rats in the shed'
+ */
+export const answerText = (text: string): string => text.normalize('NFC').replace(/\s+/gu, ' ').trim();
+
+/**
+ * What a respondent said in several variables, as one answer; null where nothing was said.
+ * @param texts of the variables in order; null: nothing, or a code for no answer
+ * @example answerOf(['Rats ', null, 'no water']) // 'Rats\nno water'
+ */
+export function answerOf(texts: readonly (string | null)[]): string | null {
+  const said = texts.flatMap((text) => (text === null ? [] : [answerText(text)])).filter((text) => text !== '');
+  return said.length === 0 ? null : said.join('\n');
+}

@@ -1,0 +1,142 @@
+import { describe, expect, it } from 'vitest';
+import type { ThemeRecipe } from '../core/recode/theme/shape.js';
+import { allEntries } from '../store/ledger.js';
+import { allMarks } from '../store/marks.js';
+import { answersToCode, agreementIn, keepCodings } from './codings.js';
+import { describeEntry } from './describe-entry.js';
+import { undoEntry, redoEntry } from './ledger.js';
+import { service, study, variable } from './plots.fixtures.js';
+import { countedTable, faultOf } from './test-study.js';
+import { dropWorking, editWorking, keepWorking, previewWorking } from './workings.js';
+
+const theme = (id: number, name: string) => ({ id, name, under: null, into: null });
+const coder = (name: string, share = 1) => ({ name, share, seed: 7 });
+const recipe = (more: Partial<ThemeRecipe> = {}): ThemeRecipe => ({
+  kind: 'theme',
+  sources: [variable('remark').id],
+  themes: [theme(1, 'Water'), theme(2, 'Shed')],
+  coders: [coder('Anna'), coder('Ben', 0.4)],
+  ...more,
+});
+const keep = async (more: Partial<ThemeRecipe> = {}) =>
+  (await keepWorking(service, study, { name: 'themes', label: 'Themes', recipe: recipe(more) })).working;
+
+/** Anna's codings of remarks: one for each list of themes. */
+const code = (working: number, name: string, codings: Record<string, number[]>, settles = false) =>
+  keepCodings(service, study, working, {
+    coder: name,
+    settles,
+    codings: Object.entries(codings).map(([text, themes]) => ({ texts: [text], verdict: 'themes', themes })),
+  });
+
+const mentions = async () => {
+  const variableId = variable('themes').id;
+  const table = await countedTable(service, study, {
+    rows: [{ variable: variableId }],
+    by: [],
+    within: null,
+    only: [],
+    weight: null,
+  });
+  return table.rows.categories.map(({ label }, k) => [label, table.rowTotals[k]]);
+};
+const lastEntry = () => describeEntry(study, allEntries(study.db).at(-1)!.id);
+
+describe('coding answers', () => {
+  it('makes a question of them, which follows each coding, and can be taken back', async () => {
+    const working = await keep();
+    expect(await answersToCode(service, study, working)).toMatchObject({ left: 90 });
+    await code(working, 'Anna', { 'text 1': [1], 'text 2': [1, 2] });
+    expect(await mentions()).toEqual([
+      ['Water', 2],
+      ['Shed', 1],
+    ]);
+    const { answers, left } = await answersToCode(service, study, working, 'Anna');
+    expect(left).toBe(88);
+    expect(answers[2]).toEqual({
+      text: 'text 2',
+      respondents: 1,
+      first: 3,
+      said: { verdict: 'themes', themes: [1, 2] },
+      open: false,
+    });
+    await keepCodings(service, study, working, {
+      coder: 'Anna',
+      codings: [
+        { texts: [' text  1 '], verdict: 'unclear', themes: [] },
+        { texts: ['text 2'], verdict: null, themes: [] },
+      ],
+    });
+    expect(allMarks(study.db).map(({ text, verdict }) => [text, verdict])).toEqual([['text 1', 'unclear']]);
+    expect(lastEntry().lines.map(({ title, before, after }) => [title, before, after])).toContainEqual([
+      'Coding of “text 1” by Anna',
+      'coded',
+      'unclear',
+    ]);
+    await undoEntry(service, study);
+    expect((await mentions())[1]).toEqual(['Shed', 1]);
+    await redoEntry(service, study);
+    expect((await mentions())[1]).toEqual(['Shed', 0]);
+  });
+
+  it('is blind: a coder sees their own codings alone, and of the answers those drawn for them', async () => {
+    const working = await keep();
+    await code(working, 'Anna', Object.fromEntries(Array.from({ length: 90 }, (_, k) => [`text ${k}`, [1]])));
+    const { answers, left } = await answersToCode(service, study, working, 'Ben');
+    expect(answers.length).toBeGreaterThan(20);
+    expect(answers.length).toBeLessThan(55);
+    expect(left).toBe(answers.length);
+    expect(answers.every(({ said, open }) => said === null && !open)).toBe(true);
+  });
+
+  it('tells how two agree, settles what they differ on, and keeps who did', async () => {
+    const working = await keep({ coders: [coder('Anna'), coder('Ben')] });
+    await code(working, 'Anna', { 'text 1': [1], 'text 2': [2], 'text 3': [1, 2] });
+    await code(working, 'Ben', { 'text 1': [1], 'text 2': [1], 'text 3': [1] });
+    const before = agreementIn(study, working, { first: 'Anna', second: 'Ben' });
+    expect(before).toMatchObject({ answers: 3, alike: 1, open: 2 });
+    expect(before.differences.map(({ text, settled }) => [text, settled])).toEqual([
+      ['text 2', null],
+      ['text 3', null],
+    ]);
+    await code(working, 'Cleo', { 'text 2': [1] }, true);
+    expect(await mentions()).toEqual([
+      ['Water', 3],
+      ['Shed', 1],
+    ]);
+    const after = agreementIn(study, working, { first: 'Anna', second: 'Ben' });
+    expect(after.open).toBe(1);
+    expect(after.differences[0]?.settled).toMatchObject({ coder: 'Cleo', themes: [1] });
+    // Agreement is of what was coded, not of what was settled.
+    expect(after.alpha).toEqual(before.alpha);
+  });
+
+  it('follows a code sheet that was changed; what was coded is not lost with its working', async () => {
+    const working = await keep();
+    await code(working, 'Anna', { 'text 1': [1], 'text 2': [2] });
+    const themes = [theme(1, 'Water'), { ...theme(2, 'Shed'), into: 1 }];
+    const preview = await previewWorking(service, study, recipe({ themes }), working);
+    expect(preview.figures.codes).toEqual([{ code: '1', respondents: 2 }]);
+    await editWorking(service, study, working, { name: 'themes', label: 'Themes', recipe: recipe({ themes }) });
+    expect(await mentions()).toEqual([['Water', 2]]);
+    await dropWorking(service, study, working);
+    expect(allMarks(study.db)).toEqual([]);
+    await undoEntry(service, study);
+    expect(allMarks(study.db)).toHaveLength(2);
+    expect(await mentions()).toEqual([['Water', 2]]);
+  });
+
+  it('is refused by name: an unknown coder or theme, no theme, an answer twice, and a working of another kind', async () => {
+    const working = await keep();
+    const fault = (work: Promise<unknown>) => faultOf(work).then(({ message }) => message);
+    expect(await fault(code(working, 'Dora', { 'text 1': [1] }))).toContain('Nobody called “Dora” codes here');
+    expect(await fault(code(working, 'Anna', { 'text 1': [9] }))).toContain('no theme 9');
+    expect(await fault(code(working, 'Anna', { 'text 1': [] }))).toContain('has no theme');
+    expect(await fault(code(working, 'Anna', { 'text 1': [1], ' text 1': [2] }))).toContain('coded twice');
+    expect(await fault(answersToCode(service, study, 99))).toContain('no working 99');
+    const flags = { kind: 'flags' as const, source: variable('tap').id, codes: ['1'], yes: 'Yes', no: 'No' };
+    const other = await keepWorking(service, study, { name: 'flag', label: 'Flag', recipe: flags });
+    expect(await fault(answersToCode(service, study, other.working))).toContain('not made of themes');
+    expect(allMarks(study.db)).toEqual([]);
+  });
+});

@@ -1,0 +1,223 @@
+import { byId } from '../core/by-id.js';
+import { titleOf } from '../core/codebook/types.js';
+import { Fault } from '../core/fault.js';
+import { type Agreement, agreementOf, type CodedTwice, codedTwice } from '../core/recode/theme/agreement.js';
+import { answerText } from '../core/recode/theme/answer-text.js';
+import { isStanding } from '../core/recode/theme/check.js';
+import { isDrawn } from '../core/recode/theme/draw.js';
+import type { Mark, Verdict } from '../core/recode/theme/mark.js';
+import type { Coder, ThemeRecipe } from '../core/recode/theme/shape.js';
+import { asOnSheet, standsOf } from '../core/recode/theme/stand.js';
+import { plural } from '../core/words.js';
+import { marksOf, putMark, removeMark } from '../store/marks.js';
+import { studyRow } from '../store/study.js';
+import { allVariables, type VariableRow } from '../store/variables.js';
+import { allWorkings } from '../store/workings.js';
+import type { OpenStudy, Service } from './context.js';
+import { record } from './ledger.js';
+import { change } from './open-study.js';
+import { jobSources } from './settle.js';
+import type { Answer } from './worker/answers-job.js';
+
+/** A working that codes answers, with the variable that it makes. */
+interface ThemeWorking {
+  id: number;
+  recipe: ThemeRecipe;
+  variable: VariableRow;
+}
+
+/** @throws Fault where there is no such working, or it codes no answers */
+function themeWorking({ db }: OpenStudy, id: number): ThemeWorking {
+  const working = byId(allWorkings(db), id);
+  const variable = allVariables(db).find(({ workingId }) => workingId === id);
+  if (!working || !variable)
+    throw new Fault('not-found', `The study has no working ${id}.`, 'Choose one from the list of workings.', {
+      field: 'working',
+    });
+  if (working.recipe.kind !== 'theme')
+    throw new Fault('unsupported', `${titleOf(variable)} is not made of themes.`, 'Choose a working of themes.', {
+      field: 'working',
+    });
+  return { id, recipe: working.recipe, variable };
+}
+
+/** @throws Fault where nobody is called so */
+function coderOf({ coders }: ThemeRecipe, name: string): Coder {
+  const coder = coders.find((own) => own.name === name);
+  if (coder) return coder;
+  const names = coders.map((own) => own.name).join(', ');
+  throw new Fault(
+    'not-found',
+    `Nobody called “${name}” codes here.`,
+    names === '' ? 'Write who codes into the working first.' : `Choose one of ${names}.`,
+    { field: 'coder' },
+  );
+}
+
+/** What was said of an answer. */
+interface Said {
+  verdict: Verdict;
+  themes: readonly number[];
+}
+
+/** An answer as a coder sees it. */
+export interface AnswerToCode extends Answer {
+  /** What this coder said; where no coder is asked for, what counts. Null: nothing yet. */
+  said: Said | null;
+  /** Of what counts: coders said it differently, and it is not settled. */
+  open: boolean;
+}
+
+export interface AnswersToCode {
+  answers: AnswerToCode[];
+  /** Different answers that are not coded yet, of those listed. */
+  left: number;
+}
+
+/**
+ * The answers of a working of themes with what one coder said of them, and nobody else: coding is blind. Of a coder
+ * for whom a share is drawn, only the answers of that share.
+ * @param name of the coder; absent: what counts, of all coders
+ * @throws Fault
+ */
+export async function answersToCode(
+  service: Service,
+  study: OpenStudy,
+  working: number,
+  name?: string,
+): Promise<AnswersToCode> {
+  const { db, file } = study;
+  const { recipe } = themeWorking(study, working);
+  const coder = name === undefined ? null : coderOf(recipe, name);
+  const sources = jobSources(recipe, allVariables(db));
+  const all = await service.run('answers', { file, respondents: studyRow(db).respondents, sources });
+  const marks = marksOf(db, working);
+  const own = marks.filter((mark) => !mark.settles && mark.coder === name);
+  const said = new Map(own.map((mark) => [mark.text, asOnSheet(recipe.themes, mark)]));
+  const stands = coder ? null : standsOf(recipe, marks);
+  const answers = all
+    .filter(({ text }) => coder === null || isDrawn(coder, text))
+    .map((answer): AnswerToCode => {
+      const stand = stands?.get(answer.text);
+      const mark = stand ? stand.counts : said.get(answer.text);
+      return {
+        ...answer,
+        said: mark ? { verdict: mark.verdict, themes: mark.themes } : null,
+        open: stand !== undefined && stand.differs && !stand.settled,
+      };
+    });
+  return { answers, left: answers.filter((answer) => answer.said === null).length };
+}
+
+/** What is said of some answers at once. */
+export interface Coding {
+  texts: readonly string[];
+  /** Null: what was said of them is taken back. */
+  verdict: Verdict | null;
+  themes: readonly number[];
+}
+
+export interface CodingsSent {
+  /** Who codes, or who settles. */
+  coder: string;
+  /** It settles what coders said differently. */
+  settles?: boolean | undefined;
+  codings: readonly Coding[];
+}
+
+/** The text of an answer that was sent, as it is kept. */
+const textOf = (text: string) =>
+  text
+    .split('\n')
+    .map(answerText)
+    .filter((line) => line !== '')
+    .join('\n');
+
+function checkCodings({ recipe }: ThemeWorking, { coder, settles = false, codings }: CodingsSent): void {
+  if (!settles) coderOf(recipe, coder);
+  const seen = new Set<string>();
+  codings.forEach(({ texts, verdict, themes }, k) => {
+    const field = `codings[${k}]`;
+    const unknown = themes.find((id) => !isStanding(recipe, id));
+    if (unknown !== undefined)
+      throw new Fault('not-found', `The code sheet has no theme ${unknown}.`, 'Choose one that is on it.', {
+        field: `${field}.themes`,
+      });
+    if ((verdict === 'themes') !== themes.length > 0)
+      throw new Fault(
+        'invalid',
+        verdict === 'themes'
+          ? 'An answer is coded, and has no theme.'
+          : 'An answer has themes and is said to have none.',
+        'Give it themes with the verdict “themes”, or another verdict without any.',
+        { field },
+      );
+    for (const text of texts.map(textOf)) {
+      if (text === '' || seen.has(text))
+        throw new Fault(
+          'invalid',
+          text === '' ? 'An answer is empty.' : `“${text.slice(0, 60)}” is coded twice.`,
+          'Send each answer once.',
+          { field: `${field}.texts` },
+        );
+      seen.add(text);
+    }
+  });
+}
+
+/** How many answers were coded, and how many are left. */
+export interface CodingsKept {
+  answers: number;
+}
+
+/**
+ * Keeps what a coder says of answers, or what settles between coders, as one entry of the ledger. What the working
+ * makes, and all that stands on it, follows in the same transaction.
+ * @throws Fault naming the coding that cannot be taken; nothing is kept then
+ */
+export function keepCodings(
+  service: Service,
+  study: OpenStudy,
+  working: number,
+  sent: CodingsSent,
+): Promise<CodingsKept> {
+  return change(service, study, async () => {
+    const { db } = study;
+    const theme = themeWorking(study, working);
+    checkCodings(theme, sent);
+    const { coder, settles = false, codings } = sent;
+    const isOwn = (mark: Mark) => mark.settles === settles && (settles || mark.coder === coder);
+    const before = new Map(marksOf(db, working).flatMap((mark) => (isOwn(mark) ? [[mark.text, mark]] : [])));
+    const answers = codings.reduce((sum, { texts }) => sum + texts.length, 0);
+    const madeAt = new Date().toISOString();
+    const words = `${settles ? 'Settled' : 'Coded'} ${plural(answers, 'answer')} of ${titleOf(theme.variable)} (${coder})`;
+    await record(service, study, 'working', words, () => {
+      for (const { texts, verdict, themes } of codings)
+        for (const text of texts.map(textOf)) {
+          const old = before.get(text);
+          if (verdict === null) {
+            if (old) removeMark(db, old.id);
+          } else putMark(db, { id: old?.id ?? null, working, text, verdict, themes, coder, settles, madeAt });
+        }
+    });
+    return { answers };
+  });
+}
+
+export interface AgreementTold extends Agreement {
+  /** Answers on which the two differ, with what was settled. */
+  differences: CodedTwice[];
+}
+
+/** How two coders of a working agree, and on which answers they do not. @throws Fault */
+export function agreementIn(
+  study: OpenStudy,
+  working: number,
+  { first, second, confidence }: { first: string; second: string; confidence?: number | undefined },
+): AgreementTold {
+  const { recipe } = themeWorking(study, working);
+  for (const name of [first, second]) coderOf(recipe, name);
+  const marks = marksOf(study.db, working);
+  const differences = codedTwice(recipe, marks, first, second).filter(({ alike }) => !alike);
+  return { ...agreementOf(recipe, marks, [first, second], confidence), differences };
+}

@@ -71,3 +71,5 @@ export type Shown = z.infer<typeof ShownSchema>;
 export type SavedTable = AskedOf<'POST /studies/{study}/tables'>['body'];
 export type Counts = Exclude<AnswerTo<'POST /studies/{study}/counts'>, { blocks: unknown }>;
 export type ProblemBody = z.infer<typeof ProblemSchema>;
+export type AnswersToCode = AnswerTo<'GET /studies/{study}/workings/{working}/answers'>;
+export type CodingAgreement = AnswerTo<'GET /studies/{study}/workings/{working}/agreement'>;

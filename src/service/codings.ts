@@ -61,7 +61,7 @@ interface Said {
 }
 
 /** An answer as a coder sees it. */
-export interface AnswerToCode extends Answer {
+interface AnswerToCode extends Answer {
   /** What this coder said; where no coder is asked for, what counts. Null: nothing yet. */
   said: Said | null;
   /** Of what counts: coders said it differently, and it is not settled. */
@@ -110,7 +110,7 @@ export async function answersToCode(
 }
 
 /** What is said of some answers at once. */
-export interface Coding {
+interface Coding {
   texts: readonly string[];
   /** Null: what was said of them is taken back. */
   verdict: Verdict | null;
@@ -190,7 +190,8 @@ export function keepCodings(
     const before = new Map(marksOf(db, working).flatMap((mark) => (isOwn(mark) ? [[mark.text, mark]] : [])));
     const answers = codings.reduce((sum, { texts }) => sum + texts.length, 0);
     const madeAt = new Date().toISOString();
-    const words = `${settles ? 'Settled' : 'Coded'} ${plural(answers, 'answer')} of ${titleOf(theme.variable)} (${coder})`;
+    const done = settles ? 'Settled' : 'Coded';
+    const words = `${done} ${plural(answers, 'answer')} of ${titleOf(theme.variable)} (${coder})`;
     await record(service, study, 'working', words, () => {
       for (const { texts, verdict, themes } of codings)
         for (const text of texts.map(textOf)) {
@@ -217,7 +218,9 @@ export function agreementIn(
 ): AgreementTold {
   const { recipe } = themeWorking(study, working);
   for (const name of [first, second]) coderOf(recipe, name);
-  const marks = marksOf(study.db, working);
+  const marks = marksOf(study.db, working).map(({ text, verdict, themes, coder, settles }): Mark => {
+    return { text, verdict, themes, coder, settles };
+  });
   const differences = codedTwice(recipe, marks, first, second).filter(({ alike }) => !alike);
   return { ...agreementOf(recipe, marks, [first, second], confidence), differences };
 }

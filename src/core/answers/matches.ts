@@ -43,7 +43,7 @@ export interface InContext {
 
 /**
  * What is searched for in the words around it, as far as so many letters.
- * @example inContext('There are rats in the shed', 'rats', 6) // [{ before: '…e are ', match: 'rats', behind: ' in th…' }]
+ * @example inContext('The old shed', 'old', 4) // [{ before: 'The ', match: 'old', behind: ' she…' }]
  */
 export function inContext(text: string, search: string, letters: number): InContext[] {
   return matches(text, search).map(([from, to]) => {

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { CodedColumn, SetsColumn } from './column.js';
-import { SET_STATE } from './set-state.js';
+import { SET_STATE, SET_STATES } from './set-state.js';
 import { wordsFor } from './option-bits.js';
 import { countSets, countsInBlocks } from './count-sets.js';
 
@@ -39,12 +39,12 @@ describe('a question counted in blocks', () => {
         for (const power of [1, 2] as const) {
           const counts = countSets(request, power);
           const together = new Float64Array(6 * options * options);
-          const states = new Float64Array(6 * 6);
+          const states = new Float64Array(6 * SET_STATES.length);
           people.forEach((mentions, k) => {
             if (masked && k % 4 === 0) return;
             const group = (k % 3) * 2 + ((k >> 1) % 2);
             const w = weighted ? (1 + (k % 5)) ** power : 1;
-            states[group * 6 + request.rows.state[k]!]! += w;
+            states[group * SET_STATES.length + request.rows.state[k]!]! += w;
             for (const a of mentions ?? [])
               for (const b of mentions ?? []) together[(group * options + a) * options + b]! += w;
           });

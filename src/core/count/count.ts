@@ -165,11 +165,11 @@ function countBlocks(
   const width = groups.reduce((product, { codes }) => product * (codes.length + 1), 1);
   const asked = { rows, groups, respondents, mask };
   const cellsOf = ({ states, together }: SetCounts): number[] => {
-    const cells = new Array<number>((options + 6) * width).fill(0);
+    const cells = new Array<number>((options + SET_STATES.length) * width).fill(0);
     for (let g = 0; g < width; g++) {
-      cells[g] = states[g * 6]!;
+      cells[g] = states[g * SET_STATES.length]!;
       for (let j = 0; j < options; j++) cells[(j + 1) * width + g] = together[(g * options + j) * options + j]!;
-      for (let s = 1; s < 6; s++) cells[(options + s) * width + g] = states[g * 6 + s]!;
+      for (let s = 1; s < SET_STATES.length; s++) cells[(options + s) * width + g] = states[g * SET_STATES.length + s]!;
     }
     return cells;
   };

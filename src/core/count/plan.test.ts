@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { CodedColumn, SetsColumn } from './column.js';
-import { SET_STATE } from './set-state.js';
+import { SET_STATE, SET_STATES } from './set-state.js';
 import { count } from './count.js';
 import { jointsOf } from './joint.js';
 import { costOf, countPlan } from './plan.js';
@@ -15,7 +15,7 @@ const coded = (size: number): fc.Arbitrary<CodedColumn> =>
     codes: Array.from({ length: size }, (_, k) => String(k + 1)),
   }));
 const sets: fc.Arbitrary<SetsColumn> = fc
-  .array(fc.tuple(fc.nat(5), fc.integer({ min: 1, max: 7 })), { minLength: RESPONDENTS, maxLength: RESPONDENTS })
+  .array(fc.tuple(fc.nat(SET_STATES.length - 1), fc.integer({ min: 1, max: 7 })), { minLength: RESPONDENTS, maxLength: RESPONDENTS })
   .map((given) => ({
     kind: 'sets',
     words: Uint32Array.from(given, ([state, bits]) => (state === SET_STATE.mentioned ? bits : 0)),

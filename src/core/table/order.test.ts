@@ -117,7 +117,7 @@ describe('who counts in the base', () => {
   });
 
   it('can be anybody: the base grows by who is put in, and the table has a line for them', () => {
-    const all = table([20, 50, 20, 30], ['none', 'nothing', 'no-answer', 'not-asked', 'blank']);
+    const all = table([20, 50, 20, 30], ['none', 'nothing', 'no-answer', 'not-asked', 'not-coded', 'blank']);
     expect(all.base).toBe(75);
     expect(all.leftOut).toEqual([]);
     expect(labels(all).slice(4)).toEqual(['None of these', 'Ticked nothing', 'No answer', 'Not asked', 'Left blank']);
@@ -132,7 +132,7 @@ describe('who counts in the base', () => {
     expect(say()).toBe('Crops');
     expect(say(['nothing', 'none'])).toBe('Crops');
     expect(say([])).toBe('Crops, of those who mentioned something');
-    expect(say(['none', 'nothing', 'no-answer', 'not-asked', 'blank'])).toBe('Crops, of all respondents');
+    expect(say(['none', 'nothing', 'no-answer', 'not-asked', 'not-coded', 'blank'])).toBe('Crops, of all respondents');
     expect(say(['none', 'not-asked'])).toBe('Crops, counting those who chose none of these or were not asked too');
   });
 });

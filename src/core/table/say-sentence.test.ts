@@ -67,7 +67,7 @@ describe('who counts in the base of a question', () => {
     [undefined, ''],
     [['nothing', 'none'], ''],
     [[], 'of those who mentioned something'],
-    [['none', 'nothing', 'no-answer', 'not-asked', 'blank'], 'of all respondents'],
+    [['none', 'nothing', 'no-answer', 'not-asked', 'not-coded', 'blank'], 'of all respondents'],
     [['blank', 'none'], 'counting those who chose none of these or left it blank too'],
   ] as const)('%j', (counted, words) => {
     expect(sayCounted(counted)).toBe(words);

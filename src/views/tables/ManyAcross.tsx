@@ -11,7 +11,7 @@ import type { Draft } from './url.js';
 import css from './table.module.css';
 
 /** How many columns all groupings have together, side by side. */
-export const columnsAcross = ({ blocks }: Shows, { by }: Draft): number =>
+const columnsAcross = ({ blocks }: Shows, { by }: Draft): number =>
   blocks.slice(0, by.length).reduce((sum, { table }) => sum + table.columnBases.length, 0);
 
 /** Whether a table has more columns than the screen can lay out. */

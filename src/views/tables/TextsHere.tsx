@@ -17,7 +17,7 @@ export function textsIn({ rows, by, within }: Draft, variables: readonly RosterV
 }
 
 /** A sentence without some variables. */
-export function withoutVariables(draft: Draft, gone: readonly number[]): Draft {
+function withoutVariables(draft: Draft, gone: readonly number[]): Draft {
   const rows = draft.rows.filter(({ variable }) => !gone.includes(variable));
   if (rows.length === 0) return { ...EMPTY, only: draft.only, weight: draft.weight };
   const by = draft.by.map((nest) => nest.filter((id) => !gone.includes(id))).filter(({ length }) => length > 0);

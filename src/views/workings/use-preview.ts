@@ -24,7 +24,7 @@ export interface Previewed {
  * @param working whose recipe it is to be: what was coded by hand is of it
  */
 export function usePreview(study: string, recipe: Recipe | null, working?: number): Previewed {
-  const asked = recipe && { study, body: recipe, ...(working === undefined ? {} : { working }) };
+  const asked = recipe && { study, body: recipe, ...(working === undefined ? {} : { query: { working } }) };
   const { answer, fresh, problem } = useAnswer('POST /studies/{study}/workings/preview', asked, { keep: true });
   const [dismissed, setDismissed] = useState<string | null>(null);
   const words = problem && JSON.stringify([problem, recipe]);

@@ -1,6 +1,6 @@
 import { type Code, isAnswer } from '../../codebook/types.js';
 import type { CodedColumn, SetsColumn } from '../../count/column.js';
-import { SET_STATE } from '../../count/set-state.js';
+import { hasAnswered, SET_STATE } from '../../count/set-state.js';
 import { eachOption, hasOption, setOption, wordsFor, mentionsBy } from '../../count/option-bits.js';
 import { Fault } from '../../fault.js';
 import { whole } from '../../figures.js';
@@ -91,7 +91,7 @@ export function interlockSets(recipe: Interlock, parts: readonly Part[], respond
       else at += place * steps[s]!;
     }
     const how = sets.state[k]!;
-    state[k] = lacks && how !== SET_STATE.blank && how !== SET_STATE['not-asked'] ? SET_STATE['no-answer'] : how;
+    state[k] = lacks && hasAnswered(how) ? SET_STATE['no-answer'] : how;
     if (lacks || how !== SET_STATE.mentioned) continue;
     eachOption(sets, k, (mentioned) => {
       const option = optionAt[mentioned]!;

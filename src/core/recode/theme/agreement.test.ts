@@ -33,7 +33,7 @@ describe('how two coders agree', () => {
     expect(taps.kappa.why).not.toBeNull();
   });
 
-  it('over all is alpha of the sets: 1 where they are the same, less for sets that overlap by MASI than by Jaccard', () => {
+  it('over all is alpha of the sets: 1 where they are the same, less by MASI than by Jaccard where not', () => {
     const same = agreementOf(
       recipeOf(),
       marksOf([

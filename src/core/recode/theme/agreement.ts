@@ -13,8 +13,11 @@ interface Agreed {
   why: string | null;
 }
 
+/** Of what cannot be said. */
+const NONE = { value: null, lower: null, upper: null };
+
 /** How two coders agree on one theme. */
-export interface ThemeAgreement {
+interface ThemeAgreement {
   theme: number;
   name: string;
   /** Answers with the theme: from both, from the first alone, from the second alone, from neither. */
@@ -93,7 +96,7 @@ function agreedIn({ measures, absent }: Assessment, id: 'kappa' | 'krippendorff-
     const { value, lower = null, upper = null } = measure;
     return { value, lower, upper, why: null };
   }
-  return { value: null, lower: null, upper: null, why: absent.find((own) => own.id === id)?.reason ?? null };
+  return { ...NONE, why: absent.find((own) => own.id === id)?.reason ?? null };
 }
 
 /**
@@ -109,7 +112,7 @@ export function agreementOf(
 ): Agreement {
   const pairs = codedTwice(recipe, marks, first, second);
   const alphaBy = (metric: 'jaccard' | 'masi'): Agreed => {
-    if (pairs.length === 0) return { value: null, lower: null, upper: null, why: 'No answer was coded by both.' };
+    if (pairs.length === 0) return { ...NONE, why: 'No answer was coded by both.' };
     const units = pairs.map((pair) => [codesOf(pair.first), codesOf(pair.second)]);
     return agreedIn(assess({ codings: { units, metric }, confidence }), 'krippendorff-alpha');
   };
@@ -127,7 +130,10 @@ export function agreementOf(
       [theirs, neither],
     ];
     const share = pairs.length === 0 ? null : (both + neither) / pairs.length;
-    const kappa = agreedIn(assess({ counts, confidence, exact: { method: 'none' } }), 'kappa');
+    const kappa =
+      neither === pairs.length || both === pairs.length
+        ? { ...NONE, why: both === 0 ? 'No answer has it.' : 'Every answer has it.' }
+        : agreedIn(assess({ counts, confidence, exact: { method: 'none' } }), 'kappa');
     return { theme: id, name, both, first: mine, second: theirs, neither, share, kappa };
   });
   return {

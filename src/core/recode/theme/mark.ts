@@ -13,7 +13,7 @@ export const VERDICT_WORDS: Record<Verdict, string> = {
 };
 
 /** How long an answer may be that is coded. */
-export const MOST_LETTERS = 100_000;
+const MOST_LETTERS = 100_000;
 
 const themeIds = z.array(z.int().min(1)).max(100);
 

@@ -89,7 +89,9 @@ function coveredFinding({
 function sheetFinding(recipe: ThemeRecipe, mentioned: readonly number[]): Finding[] {
   const top = atTop(recipe.themes).length;
   const unused = standing(recipe.themes).filter((_, k) => mentioned[k] === 0);
-  const many = `${top} themes at the top level: more than ${MOST_AT_TOP} are hard to keep apart. Merge small ones, or put `;
+  const many =
+    `${top} themes at the top level: more than ${MOST_AT_TOP} are hard to keep apart. Merge small ones, ` +
+    'or put them under broader ones.';
   return [
     ...(top > MOST_AT_TOP
       ? [
@@ -97,7 +99,7 @@ function sheetFinding(recipe: ThemeRecipe, mentioned: readonly number[]): Findin
             id: 'sheet' as const,
             holds: true,
             title: 'Many themes',
-            text: `${many}them under broader ones.`,
+            text: many,
             codes: [],
           },
         ]

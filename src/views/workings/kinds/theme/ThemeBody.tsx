@@ -22,8 +22,6 @@ export function ThemeBody({ view, recipe, change, previewed, working }: BodyProp
         chosen={recipe.sources}
         choose={(sources) => change({ ...recipe, sources })}
       />
-      <CodeSheet themes={recipe.themes} mentions={mentions} change={(themes) => change({ ...recipe, themes })} />
-      <Coders coders={recipe.coders} change={(coders) => change({ ...recipe, coders })} />
       <p className={css['hint']}>
         {working ? (
           <a href={codingAddress(view.study.id, working.id)}>Read and code the answers</a>
@@ -31,6 +29,8 @@ export function ThemeBody({ view, recipe, change, previewed, working }: BodyProp
           'Keep the working, then read and code the answers. Themes can be added while reading.'
         )}
       </p>
+      <CodeSheet themes={recipe.themes} mentions={mentions} change={(themes) => change({ ...recipe, themes })} />
+      <Coders coders={recipe.coders} change={(coders) => change({ ...recipe, coders })} />
     </>
   );
 }

@@ -1,0 +1,146 @@
+import { By, Key } from 'selenium-webdriver';
+import { beforeAll, describe, expect, it } from 'vitest';
+import type { AnswersToCode, Intake, StudyView } from '../src/api/types.js';
+import { find, named, press, says, type } from './browser.js';
+import { call, send } from './server.js';
+import { demoSession } from './session.js';
+
+const session = demoSession();
+
+/** Remarks of gardeners, some of them nearly the same. */
+const REMARKS = [
+  'No water at the far tap',
+  'no watter at the far tap',
+  'Rats in the shed again',
+  'The shed is locked',
+  'Rats, rats, rats',
+  'Крысы в сарае',
+  'Lovely people',
+  'hm',
+  'rats near the compost',
+];
+let study = '';
+let working = 0;
+
+beforeAll(async () => {
+  const lines = REMARKS.map((remark, k) => `${k % 2 === 0 ? 'Mill' : 'Weir'},"${remark}"`);
+  // An office's file has respondents without an answer too.
+  const csv = ['site,remark', ...lines, 'Mill,', 'Weir,'].join('\n');
+  const intake = await send<Intake>(session.server, 'remarks.csv', csv);
+  const codebook = { variables: [{ name: 'remark', label: 'Remark', level: 'text' as const }] };
+  const body = { name: 'Remarks', codebook };
+  const accepted = await call<{ study: string }>(session.server, 'POST', `/intakes/${intake.body.id}/accept`, body);
+  study = accepted.body.study;
+});
+
+const said = async (coder?: string) => {
+  const query = coder === undefined ? '' : `?coder=${coder}`;
+  const { body } = await call<AnswersToCode>(
+    session.server,
+    'GET',
+    `/studies/${study}/workings/${working}/answers${query}`,
+  );
+  return body;
+};
+const themesOf = async (text: string, coder?: string) =>
+  (await said(coder)).answers.find((answer) => answer.text === text)?.said ?? null;
+const reads = (text: string) => says(session.driver, '[aria-label="The answer"]', text);
+
+describe('coding answers into themes', () => {
+  it('begins at a text, with a code sheet and who codes', async () => {
+    await session.open(`/studies/${study}/workings?make=theme&of=remark`);
+    await (await find(session.driver, 'input[placeholder="its name"]')).sendKeys('Water', Key.ENTER, 'Rats', Key.ENTER);
+    for (const name of ['Anna', 'Ben'])
+      await (await find(session.driver, 'input[placeholder="a name"]')).sendKeys(name, Key.ENTER);
+    const share = await find(session.driver, '[aria-label="Share of the answers that Ben codes, in percent"]');
+    await share.sendKeys(Key.chord(Key.CONTROL, 'a'), '100', Key.TAB);
+    await says(session.driver, 'aside', 'Of 9 answers 0 have themes');
+    await session.sound();
+    await (await named(session.driver, 'Keep the working')).click();
+    await says(session.driver, '[role=status]', 'Kept');
+    const { body } = await call<StudyView>(session.server, 'GET', `/studies/${study}`);
+    working = body.workings.at(-1)!.id;
+    expect(body.workings.at(-1)?.recipe).toMatchObject({ kind: 'theme', coders: [{ name: 'Anna' }, { share: 1 }] });
+  });
+
+  it('is done by the keyboard alone: themes by keys and by name, new ones, verdicts, and a step back', async () => {
+    await session.open(`/studies/${study}/coding?working=${working}`);
+    await reads('No water at the far tap');
+    await says(session.driver, 'main', 'in 2 ways of writing it');
+    await session.sound();
+    await press(session.driver, '1');
+    await press(session.driver, 'n');
+    await reads('Rats in the shed again');
+    await press(session.driver, '2');
+    await press(session.driver, 't');
+    await type(session.driver, 'Buildings', Key.ENTER);
+    await says(session.driver, '[role=group][aria-label=Themes]', 'Buildings');
+    await press(session.driver, 'n');
+    await reads('The shed is locked');
+    await press(session.driver, 't');
+    await type(session.driver, 'bui', Key.ENTER);
+    await press(session.driver, 'n');
+    await reads('Rats, rats, rats');
+    // Two of the answers coded so far with these words have the theme.
+    await press(session.driver, '2');
+    await press(session.driver, 'n');
+    await reads('Крысы в сарае');
+    await press(session.driver, '2');
+    await press(session.driver, 'n');
+    await press(session.driver, 'x');
+    await press(session.driver, 'n');
+    await reads('hm');
+    await press(session.driver, 'o');
+    await press(session.driver, 'z');
+    await press(session.driver, 'u');
+    await press(session.driver, 'n');
+    await reads('rats near the compost');
+    await says(session.driver, 'aside', 'Give “Rats”');
+    await says(session.driver, 'footer', '1 of 9 answers not coded yet');
+    await session.sound();
+    await session.driver.wait(async () => (await said('Anna')).left === 1, 10_000);
+    expect(await themesOf('no watter at the far tap', 'Anna')).toEqual({ verdict: 'themes', themes: [1] });
+    expect(await themesOf('Rats in the shed again', 'Anna')).toEqual({ verdict: 'themes', themes: [2, 3] });
+    expect(await themesOf('Lovely people', 'Anna')).toEqual({ verdict: 'fits-nothing', themes: [] });
+    expect(await themesOf('hm', 'Anna')).toEqual({ verdict: 'unclear', themes: [] });
+  });
+
+  it('finds answers by what they say, and shows where a word stands', async () => {
+    await press(session.driver, '/');
+    await type(session.driver, 'SHED');
+    await says(session.driver, '[aria-label=Answers]', '2 listed');
+    await says(session.driver, 'aside', 'where it stands');
+    const marks = await session.driver.findElements(By.css('aside mark'));
+    expect(await Promise.all(marks.map((mark) => mark.getText()))).toEqual(['shed', 'shed']);
+  });
+
+  it('is blind for a second coder, and their differences are settled by who says who they are', async () => {
+    await session.open(`/studies/${study}/coding?working=${working}&coder=Ben`);
+    await reads('No water at the far tap');
+    await says(session.driver, 'footer', '9 of 9 answers not coded yet');
+    await press(session.driver, '1');
+    await press(session.driver, 'n');
+    await press(session.driver, '2');
+    await press(session.driver, 'n');
+    await reads('The shed is locked');
+    await session.driver.wait(async () => (await said('Ben')).left === 6, 10_000);
+    await (await named(session.driver, 'Agreement')).click();
+    await says(session.driver, 'main', 'Anna and Ben coded 3 answers both, 2 alike (67%)');
+    await says(session.driver, 'main', 'by the MASI distance');
+    await session.sound();
+    await (await find(session.driver, 'input[placeholder="a name, kept with each"]')).sendKeys('Cleo');
+    await (await named(session.driver, 'this, as Ben said: Rats in the shed again')).click();
+    await says(session.driver, 'main', 'Rats, by Cleo');
+    expect(await themesOf('Rats in the shed again')).toEqual({ verdict: 'themes', themes: [2] });
+    expect(await themesOf('Rats in the shed again', 'Anna')).toEqual({ verdict: 'themes', themes: [2, 3] });
+  });
+
+  it('is a question in tables, with who is not coded yet', async () => {
+    await session.open(`/studies/${study}/tables?rows=remark_themes&by=site`);
+    await says(session.driver, 'tbody', 'Rats');
+    await says(session.driver, '[data-testid=base]', 'Base');
+    await says(session.driver, '[data-testid=base]', 'Base 8');
+    await says(session.driver, '[data-testid=base]', '1 not coded yet');
+    await session.sound();
+  });
+});

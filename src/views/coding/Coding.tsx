@@ -1,0 +1,97 @@
+import { useMemo, useRef, useState } from 'react';
+import type { StudyView, Working } from '../../api/types.js';
+import { byId } from '../../core/by-id.js';
+import { whole } from '../../core/figures.js';
+import { sheetLines } from '../../core/recode/theme/sheet-edits.js';
+import { pathOf } from '../../core/recode/theme/sheet.js';
+import type { ThemeRecipe } from '../../core/recode/theme/shape.js';
+import { EditorShell, Middle } from '../../kit/EditorShell.js';
+import { Keys, Problem, Toast } from '../../kit/kit.js';
+import { AgreementPane } from './AgreementPane.js';
+import { AnswerList } from './AnswerList.js';
+import { AnswerPane } from './AnswerPane.js';
+import type { CodingState } from './coding-state.js';
+import { useCoding } from './use-coding.js';
+import { CodingHead, type Part } from './CodingHead.js';
+import { useCodingKeys } from './use-coding-keys.js';
+import { useSavedCodings } from './use-saved-codings.js';
+import { useNewTheme } from './use-new-theme.js';
+import { WordsAside } from './WordsAside.js';
+
+interface Props {
+  view: StudyView;
+  working: Working;
+  recipe: ThemeRecipe;
+  coder: string;
+  start: CodingState;
+}
+
+const KEYS = [
+  ['1 … 9', 'a theme'],
+  ['T', 'type a theme'],
+  ['N', 'next'],
+  ['P', 'back'],
+  ['X', 'fits none'],
+  ['U', 'unclear'],
+  ['O', 'left out'],
+  ['Z', 'undo'],
+  ['/', 'search'],
+] as const;
+
+/** The answers at the left, one of them in the middle with the themes that it can have, words at the right. */
+export function Coding({ view, working, recipe, coder, start }: Props) {
+  const study = view.study.id;
+  const [part, setPart] = useState<Part>('code');
+  const [toast, setToast] = useState<string | null>(null);
+  const typed = useRef<HTMLInputElement>(null);
+  const saving = useSavedCodings(study, working.id, coder);
+  const making = useNewTheme(view, working, recipe);
+  const themes = useMemo(() => sheetLines(recipe.themes).map(({ theme }) => theme), [recipe]);
+  const coding = useCoding(start, saving.save, () => setToast('Every answer is coded.'));
+  const { state, search, give, next, step } = coding;
+  useCodingKeys(part === 'code', themes, {
+    ...coding,
+    type: () => typed.current?.focus(),
+    search: () => document.getElementById('answer-search')?.focus(),
+  });
+  const foot = (
+    <>
+      <span role="status">
+        <b>{whole(state.left)}</b> of {whole(state.answers.length)} answers not coded yet
+        {saving.waiting > 0 && ` · ${whole(saving.waiting)} to be kept`}
+      </span>
+      <Keys of={KEYS} />
+    </>
+  );
+  const trouble = saving.trouble ?? making.trouble;
+  return (
+    <EditorShell side={<AnswerList {...coding} recipe={recipe} />} foot={foot}>
+      <Middle wide={part === 'agreement'}>
+        <CodingHead {...{ view, working, recipe, coder, part }} choose={setPart} />
+        {trouble && <Problem {...trouble} again={saving.trouble ? saving.again : undefined} />}
+        {part === 'code' ? (
+          <AnswerPane
+            {...coding}
+            {...{ themes, recipe, typed, next }}
+            back={() => step(-1)}
+            add={(name) => making.make(name, give)}
+          />
+        ) : (
+          <AgreementPane study={study} working={working.id} recipe={recipe} />
+        )}
+      </Middle>
+      {part === 'code' && (
+        <WordsAside
+          {...{ state, search }}
+          nameOf={(id) => {
+            const theme = byId(recipe.themes, id);
+            return theme ? pathOf(recipe.themes, theme) : '';
+          }}
+          give={give}
+          find={(word) => coding.show('all', word)}
+        />
+      )}
+      <Toast text={toast} done={() => setToast(null)} />
+    </EditorShell>
+  );
+}

@@ -126,7 +126,7 @@ describe('coding answers', () => {
     expect(await mentions()).toEqual([['Water', 2]]);
   });
 
-  it('is refused by name: an unknown coder or theme, no theme, an answer twice, and a working of another kind', async () => {
+  it('is refused by name: an unknown coder or theme, no theme, an answer twice, another kind of working', async () => {
     const working = await keep();
     const fault = (work: Promise<unknown>) => faultOf(work).then(({ message }) => message);
     expect(await fault(code(working, 'Dora', { 'text 1': [1] }))).toContain('Nobody called “Dora” codes here');

@@ -15,7 +15,10 @@ const coded = (size: number): fc.Arbitrary<CodedColumn> =>
     codes: Array.from({ length: size }, (_, k) => String(k + 1)),
   }));
 const sets: fc.Arbitrary<SetsColumn> = fc
-  .array(fc.tuple(fc.nat(SET_STATES.length - 1), fc.integer({ min: 1, max: 7 })), { minLength: RESPONDENTS, maxLength: RESPONDENTS })
+  .array(fc.tuple(fc.nat(SET_STATES.length - 1), fc.integer({ min: 1, max: 7 })), {
+    minLength: RESPONDENTS,
+    maxLength: RESPONDENTS,
+  })
   .map((given) => ({
     kind: 'sets',
     words: Uint32Array.from(given, ([state, bits]) => (state === SET_STATE.mentioned ? bits : 0)),

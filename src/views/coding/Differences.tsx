@@ -38,7 +38,11 @@ function DifferenceLine({ difference, recipe: { themes }, isClosed, settle }: Li
       {[first, second].map((coded) => (
         <td key={coded.coder} className={css['text']}>
           {sayCoded(themes, coded)}{' '}
-          <Button disabled={isClosed} aria-label={`this, as ${coded.coder} said: ${text}`} onClick={() => settle(coded)}>
+          <Button
+            disabled={isClosed}
+            aria-label={`this, as ${coded.coder} said: ${text}`}
+            onClick={() => settle(coded)}
+          >
             this
           </Button>
         </td>

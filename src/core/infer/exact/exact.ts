@@ -38,7 +38,7 @@ const FEWEST_DRAWS = 1_000;
 /** Cells drawn by default, all draws together. */
 const DEFAULT_CELLS = 10_000_000;
 
-/** So many tables at once take as much as they would alone; more of them share it, or an answer would not be waited for. */
+/** So many tables at once take as much as they would alone; more of them share it, or nobody would wait for them. */
 export const ALONE = 4;
 
 /** Tables whose statistic is within this of the observed one, relatively, are ties. */

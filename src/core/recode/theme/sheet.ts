@@ -40,6 +40,11 @@ export function broaderThan(themes: readonly Theme[], id: number): readonly Them
 export const atTop = (themes: readonly Theme[]): readonly Theme[] =>
   standing(themes).filter(({ id }) => broaderThan(themes, id).length === 0);
 
-/** A theme's name with those of the broader ones before it. @example "Site: Water: Taps" */
+/**
+ * A theme's name with those of the broader ones before it.
+ * @example
+ * const taps = { id: 2, name: 'Taps', under: 1, into: null };
+ * pathOf([{ id: 1, name: 'Water', under: null, into: null }, taps], taps); // 'Water: Taps'
+ */
 export const pathOf = (themes: readonly Theme[], { id, name }: Theme): string =>
   [...[...broaderThan(themes, id)].reverse().map((theme) => theme.name.trim()), name.trim()].join(': ');

@@ -1,3 +1,4 @@
+import { benchAnswers } from './answers.js';
 import { benchCodebook } from './codebook.js';
 import { benchCounting } from './counting.js';
 import { benchHanding } from './handing.js';
@@ -12,6 +13,7 @@ import { benchWorkings } from './workings.js';
 /** Speed, as ratios against a baseline in the same run. Fails where what was asked for is not reached. */
 export async function bench(): Promise<void> {
   benchStatistics();
+  await benchAnswers();
   await benchIntake();
   await benchLinear();
   await benchCounting();

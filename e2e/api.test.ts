@@ -433,6 +433,7 @@ describe('tables', () => {
       nothing: 1,
       'no-answer': 0,
       'not-asked': 0,
+      'not-coded': 0,
     });
   });
 

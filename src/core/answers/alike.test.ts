@@ -37,6 +37,32 @@ describe('answers that are alike', () => {
     ]);
   });
 
+  it('are those that a look at each two of them finds', () => {
+    const isNear = (a: string, b: string): boolean => {
+      const without = (text: string) => Array.from(text).map((_, at) => text.slice(0, at) + text.slice(at + 1));
+      const turned = Array.from(a)
+        .slice(1)
+        .map((letter, at) => a.slice(0, at) + letter + a[at]! + a.slice(at + 2));
+      if (a.length !== b.length) return without(a).includes(b) || without(b).includes(a);
+      const differing = Array.from(a).filter((letter, at) => letter !== b[at]).length;
+      return differing <= 1 || turned.includes(b);
+    };
+    const letters = fc.string({ unit: fc.constantFrom('a', 'b'), minLength: 5, maxLength: 8 });
+    fc.assert(
+      fc.property(fc.uniqueArray(letters, { maxLength: 12 }), (texts) => {
+        const groups = alike(texts);
+        const groupOf = (k: number) => groups.findIndex((group) => group.includes(k));
+        const reached = texts.map((_, k) => new Set([k]));
+        // As far as one gets from a text over texts that are near each other.
+        for (const set of reached)
+          for (const k of set) texts.forEach((text, other) => isNear(texts[k]!, text) && set.add(other));
+        texts.forEach((_, k) =>
+          texts.forEach((__, other) => expect(groupOf(k) === groupOf(other)).toBe(reached[k]!.has(other))),
+        );
+      }),
+    );
+  });
+
   it('are grouped so that each stands in one group, whatever they are', () => {
     fc.assert(
       fc.property(

@@ -1,4 +1,5 @@
 import { MarkShape, VERDICTS } from '../core/recode/theme/mark.js';
+import { nameQuery } from './name-query.js';
 import { z } from './zod.js';
 
 const name = z.string().trim().min(1).max(80);
@@ -13,6 +14,10 @@ const SaidSchema = z
   .object({ verdict, themes })
   .describe('themes: it has those; fits-nothing, unclear, left-out: it has none, and why.')
   .openapi('AnswerSaid');
+
+export const CodingsFileQuery = nameQuery('file').extend({
+  coder: name.optional().describe('Who coded, of lines that do not say it.'),
+});
 
 export const AnswersToCodeSchema = z
   .object({

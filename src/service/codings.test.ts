@@ -1,8 +1,9 @@
+import { Readable } from 'node:stream';
 import { describe, expect, it } from 'vitest';
 import type { ThemeRecipe } from '../core/recode/theme/shape.js';
 import { allEntries } from '../store/ledger.js';
 import { allMarks } from '../store/marks.js';
-import { answersToCode, agreementIn, keepCodings } from './codings.js';
+import { agreementIn, answersToCode, codingsAsCsv, importCodings, keepCodings } from './codings.js';
 import { describeEntry } from './describe-entry.js';
 import { undoEntry, redoEntry } from './ledger.js';
 import { service, study, variable } from './plots.fixtures.js';
@@ -124,6 +125,38 @@ describe('coding answers', () => {
     await undoEntry(service, study);
     expect(allMarks(study.db)).toHaveLength(2);
     expect(await mentions()).toEqual([['Water', 2]]);
+  });
+
+  it('goes out as CSV and comes in again, from whatever office it was coded in', async () => {
+    const working = await keep();
+    await code(working, 'Anna', { 'text 1': [1], 'text 2': [1, 2] });
+    const { text } = await codingsAsCsv(service, study, working, 'Anna');
+    expect(text.split('\r\n').slice(0, 4)).toEqual([
+      '\uFEFFanswer,respondents,coder,settles,verdict,themes',
+      'text 0,1,Anna,,,',
+      'text 1,1,Anna,,coded,Water',
+      'text 2,1,Anna,,coded,Water; Shed',
+    ]);
+    const sent = (content: string | Buffer, by?: string) =>
+      importCodings(service, study, working, { name: 'codings.csv', body: Readable.from([content]), coder: by });
+    // What is sent back as it was changes nothing, and leaves no entry.
+    const entries = allEntries(study.db).length;
+    await sent(text.replace('text 0,1,Anna,,,', 'text 0,1,Anna,,unclear,'));
+    expect(allEntries(study.db)).toHaveLength(entries + 1);
+    expect((await mentions()).slice(0, 2)).toEqual([
+      ['Water', 2],
+      ['Shed', 1],
+    ]);
+    expect(allMarks(study.db)).toHaveLength(3);
+    const office = 'Answer;Themes;Verdict\r\ntext 5;shed;\r\ntext 6;;left out\r\ntext 7;;\r\n';
+    await sent(Buffer.from(office, 'latin1'), 'Ben');
+    expect(allMarks(study.db).filter(({ coder: name }) => name === 'Ben')).toMatchObject([
+      { text: 'text 5', themes: [2] },
+      { text: 'text 6', verdict: 'left-out' },
+    ]);
+    const { message } = await faultOf(sent('answer;themes\ntext 8;Frost\n', 'Ben'));
+    expect(message).toContain('Line 2: the code sheet has no theme “Frost”');
+    expect(allMarks(study.db)).toHaveLength(5);
   });
 
   it('is refused by name: an unknown coder or theme, no theme, an answer twice, another kind of working', async () => {

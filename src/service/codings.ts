@@ -1,14 +1,18 @@
+import type { Readable } from 'node:stream';
 import { byId } from '../core/by-id.js';
 import { titleOf } from '../core/codebook/types.js';
 import { Fault } from '../core/fault.js';
 import { type Agreement, agreementOf, type CodedTwice, codedTwice } from '../core/recode/theme/agreement.js';
 import { answerText } from '../core/recode/theme/answer-text.js';
 import { isStanding } from '../core/recode/theme/check.js';
+import { codingsTable, marksOfTable } from '../core/recode/theme/codings-table.js';
 import { isDrawn } from '../core/recode/theme/draw.js';
 import type { Mark, Verdict } from '../core/recode/theme/mark.js';
 import type { Coder, ThemeRecipe } from '../core/recode/theme/shape.js';
 import { asOnSheet, standsOf } from '../core/recode/theme/stand.js';
 import { plural } from '../core/words.js';
+import { writeCsv } from '../formats/csv-write.js';
+import type { Db } from '../store/open.js';
 import { marksOf, putMark, removeMark } from '../store/marks.js';
 import { studyRow } from '../store/study.js';
 import { allVariables, type VariableRow } from '../store/variables.js';
@@ -17,6 +21,7 @@ import type { OpenStudy, Service } from './context.js';
 import { record } from './ledger.js';
 import { change } from './open-study.js';
 import { jobSources } from './settle.js';
+import { withSentFile } from './with-sent-file.js';
 import type { Answer } from './worker/answers-job.js';
 
 /** A working that codes answers, with the variable that it makes. */
@@ -170,6 +175,23 @@ export interface CodingsKept {
   answers: number;
 }
 
+/** Writes marks of a working down, each in the place of what was said there before. In a transaction. */
+function putMarks(
+  db: Db,
+  working: number,
+  marks: readonly (Omit<Mark, 'verdict'> & { verdict: Verdict | null })[],
+): void {
+  const keyOf = ({ text, coder, settles }: Pick<Mark, 'text' | 'coder' | 'settles'>) =>
+    JSON.stringify([text, settles ? null : coder]);
+  const before = new Map(marksOf(db, working).map((mark) => [keyOf(mark), mark.id]));
+  const madeAt = new Date().toISOString();
+  for (const { verdict, ...mark } of marks) {
+    const id = before.get(keyOf(mark)) ?? null;
+    if (verdict !== null) putMark(db, { ...mark, id, working, verdict, madeAt });
+    else if (id !== null) removeMark(db, id);
+  }
+}
+
 /**
  * Keeps what a coder says of answers, or what settles between coders, as one entry of the ledger. What the working
  * makes, and all that stands on it, follows in the same transaction.
@@ -186,22 +208,52 @@ export function keepCodings(
     const theme = themeWorking(study, working);
     checkCodings(theme, sent);
     const { coder, settles = false, codings } = sent;
-    const isOwn = (mark: Mark) => mark.settles === settles && (settles || mark.coder === coder);
-    const before = new Map(marksOf(db, working).flatMap((mark) => (isOwn(mark) ? [[mark.text, mark]] : [])));
     const answers = codings.reduce((sum, { texts }) => sum + texts.length, 0);
-    const madeAt = new Date().toISOString();
     const done = settles ? 'Settled' : 'Coded';
     const words = `${done} ${plural(answers, 'answer')} of ${titleOf(theme.variable)} (${coder})`;
-    await record(service, study, 'working', words, () => {
-      for (const { texts, verdict, themes } of codings)
-        for (const text of texts.map(textOf)) {
-          const old = before.get(text);
-          if (verdict === null) {
-            if (old) removeMark(db, old.id);
-          } else putMark(db, { id: old?.id ?? null, working, text, verdict, themes, coder, settles, madeAt });
-        }
-    });
+    const marks = codings.flatMap(({ texts, verdict, themes }) =>
+      texts.map((text) => ({ text: textOf(text), verdict, themes, coder, settles })),
+    );
+    await record(service, study, 'working', words, () => putMarks(db, working, marks));
     return { answers };
+  });
+}
+
+/**
+ * Codings as CSV, a line for each answer and coder: what is not coded yet can be coded elsewhere.
+ * @param coder whose they are, of the answers drawn for them; absent: those of all, and what was settled
+ */
+export async function codingsAsCsv(
+  service: Service,
+  study: OpenStudy,
+  working: number,
+  coder?: string,
+): Promise<{ title: string; text: string }> {
+  const { recipe, variable } = themeWorking(study, working);
+  const { answers } = await answersToCode(service, study, working, coder);
+  const marks = marksOf(study.db, working).map((mark) => asOnSheet(recipe.themes, mark));
+  const title = `${titleOf(variable)} codings${coder === undefined ? '' : ` ${coder}`}`;
+  return { title, text: writeCsv(codingsTable(recipe, answers, marks, coder)) };
+}
+
+/**
+ * Takes codings in that were made elsewhere, all or none, as one entry of the ledger.
+ * @param coder of lines that name none
+ * @throws Fault naming the line that cannot be taken
+ */
+export function importCodings(
+  service: Service,
+  study: OpenStudy,
+  working: number,
+  { name, body, coder }: { name: string; body: Readable; coder?: string | undefined },
+): Promise<CodingsKept> {
+  return change(service, study, async () => {
+    const { recipe, variable } = themeWorking(study, working);
+    const lines = await withSentFile(service, name, body, (path) => service.run('codings', { path, file: name }));
+    const marks = marksOfTable(recipe, lines, coder);
+    const words = `Took ${plural(marks.length, 'coding')} of ${titleOf(variable)} in from ${name}`;
+    await record(service, study, 'working', words, () => putMarks(study.db, working, marks));
+    return { answers: marks.length };
   });
 }
 

@@ -1,12 +1,15 @@
-import { agreementIn, answersToCode, keepCodings } from '../../service/codings.js';
+import { agreementIn, answersToCode, codingsAsCsv, importCodings, keepCodings } from '../../service/codings.js';
+import { fileSent } from '../../service/intake/file-sent.js';
 import {
   AgreementQuery,
   AgreementSchema,
   AnswersToCodeSchema,
   CoderQuery,
+  CodingsFileQuery,
   CodingsKeptSchema,
   CodingsSchema,
 } from '../coding-schemas.js';
+import { csvResponse } from '../file-response.js';
 import { operation } from '../operation.js';
 
 /** Answers in words that are coded by hand. The code sheet and the coders are in the recipe of the working. */
@@ -29,6 +32,32 @@ export const CODINGS = [
     body: CodingsSchema,
     answer: CodingsKeptSchema,
     work: ({ service, study, params, body }) => keepCodings(service, study, params.working, body),
+  }),
+  operation({
+    id: 'codingsAsCsv',
+    method: 'get',
+    path: '/studies/{study}/workings/{working}/codings/file',
+    summary: 'Codings as CSV, a line for each answer and coder, also those that are not coded yet',
+    query: CoderQuery,
+    answer: 'text/csv',
+    work: async ({ service, study, params, query }) => {
+      const { text, title } = await codingsAsCsv(service, study, params.working, query.coder);
+      return csvResponse(text, title);
+    },
+  }),
+  operation({
+    id: 'importCodings',
+    method: 'put',
+    path: '/studies/{study}/workings/{working}/codings/file',
+    summary: 'Take codings in that were made elsewhere: CSV with the columns answer, coder, verdict and themes',
+    changes: true,
+    query: CodingsFileQuery,
+    body: 'file',
+    answer: CodingsKeptSchema,
+    work: ({ service, study, params, query, request }) => {
+      const { name, body } = fileSent(query.file, request.body, { unnamed: 'codings', mend: 'Choose a CSV file.' });
+      return importCodings(service, study, params.working, { name, body, coder: query.coder });
+    },
   }),
   operation({
     id: 'codingAgreement',

@@ -14,6 +14,7 @@ import type { CodingState } from './coding-state.js';
 import { useCoding } from './use-coding.js';
 import { CodingHead, type Part } from './CodingHead.js';
 import { useCodingKeys } from './use-coding-keys.js';
+import { useCodingsFile } from './use-codings-file.js';
 import { useSavedCodings } from './use-saved-codings.js';
 import { useNewTheme } from './use-new-theme.js';
 import { WordsAside } from './WordsAside.js';
@@ -46,6 +47,7 @@ export function Coding({ view, working, recipe, coder, start }: Props) {
   const typed = useRef<HTMLInputElement>(null);
   const saving = useSavedCodings(study, working.id, coder);
   const making = useNewTheme(view, working, recipe);
+  const file = useCodingsFile(study, working.id, () => location.reload());
   const themes = useMemo(() => sheetLines(recipe.themes).map(({ theme }) => theme), [recipe]);
   const coding = useCoding(start, saving.save, () => setToast('Every answer is coded.'));
   const { state, search, give, next, step } = coding;
@@ -67,7 +69,8 @@ export function Coding({ view, working, recipe, coder, start }: Props) {
   return (
     <EditorShell side={<AnswerList {...coding} recipe={recipe} />} foot={foot}>
       <Middle wide={part === 'agreement'}>
-        <CodingHead {...{ view, working, recipe, coder, part }} choose={setPart} />
+        <CodingHead {...{ view, working, recipe, coder, part }} choose={setPart} takeIn={file.takeIn} />
+        {file.trouble && <Problem {...file.trouble} dismiss={file.dismiss} />}
         {trouble && <Problem {...trouble} again={saving.trouble ? saving.again : undefined} />}
         {part === 'code' ? (
           <AnswerPane

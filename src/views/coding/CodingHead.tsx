@@ -2,7 +2,9 @@ import type { StudyView, Working } from '../../api/types.js';
 import { byId } from '../../core/by-id.js';
 import { titleOf } from '../../core/codebook/types.js';
 import type { ThemeRecipe } from '../../core/recode/theme/shape.js';
+import { FileChooser } from '../../kit/FileChooser.js';
 import { Segmented } from '../../kit/Segmented.js';
+import { fileAddress } from '../server/address.js';
 import { codingAddress } from './coding-address.js';
 import css from './coding.module.css';
 
@@ -16,10 +18,14 @@ interface Props {
   coder: string;
   part: Part;
   choose: (part: Part) => void;
+  /** Takes codings in that were made elsewhere; lines that name no coder are of this one. */
+  takeIn: (file: File, coder: string) => void;
 }
 
+const FILE = 'GET /studies/{study}/workings/{working}/codings/file';
+
 /** What is coded, by whom, and where it leads. */
-export function CodingHead({ view, working, recipe, coder, part, choose }: Props) {
+export function CodingHead({ view, working, recipe, coder, part, choose, takeIn }: Props) {
   const study = view.study.id;
   const made = byId(view.variables, working.variable);
   return (
@@ -49,6 +55,16 @@ export function CodingHead({ view, working, recipe, coder, part, choose }: Props
       )}
       <a href={`/studies/${study}/workings?working=${working.id}`}>Code sheet</a>
       {made && <a href={`/studies/${study}/tables?rows=${encodeURIComponent(made.name)}`}>Table</a>}
+      <a href={fileAddress(FILE, { study, working: working.id, query: { coder } })} download>
+        Codings as CSV
+      </a>
+      <FileChooser
+        called="Codings of this coder, as CSV"
+        text="Take codings in…"
+        accept=".csv,.txt,text/csv"
+        disabled={false}
+        take={(file) => takeIn(file, coder)}
+      />
     </div>
   );
 }

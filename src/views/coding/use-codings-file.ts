@@ -1,0 +1,18 @@
+import { useState } from 'react';
+import { change } from '../server/ask.js';
+import { problemText, type Trouble } from '../server/problem.js';
+
+/**
+ * Takes codings in that were made elsewhere.
+ * @param done is called when they are in: what is on the screen is not all there is any more
+ */
+export function useCodingsFile(study: string, working: number, done: () => void) {
+  const [trouble, setTrouble] = useState<Trouble | null>(null);
+  const takeIn = (file: File, coder: string) => {
+    const asked = { study, working, file, query: { file: file.name, coder } };
+    change('PUT /studies/{study}/workings/{working}/codings/file', asked).then(done, (error: unknown) =>
+      setTrouble(problemText(error)),
+    );
+  };
+  return { takeIn, trouble, dismiss: () => setTrouble(null) };
+}

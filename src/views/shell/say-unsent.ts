@@ -10,6 +10,8 @@ const WHAT: Partial<Record<Key, string>> = {
   'POST /studies/{study}/workings/batch': 'New workings',
   'PUT /studies/{study}/workings/{working}': 'Changed working',
   'DELETE /studies/{study}/workings/{working}': 'Working taken out',
+  'POST /studies/{study}/workings/{working}/codings': 'Coded answers',
+  'PUT /studies/{study}/workings/{working}/codings/file': 'Codings taken in',
   'POST /studies/{study}/tables': 'Table for the binder',
   'PUT /studies/{study}/tables/{table}': 'Changed table',
   'DELETE /studies/{study}/tables/{table}': 'Table taken out',

@@ -114,6 +114,40 @@ describe('coding answers into themes', () => {
     expect(await Promise.all(marks.map((mark) => mark.getText()))).toEqual(['shed', 'shed']);
   });
 
+  it('puts an answer into the binder as a quotation, its names struck out', async () => {
+    await (await named(session.driver, 'Quote it…')).click();
+    const field = await find(session.driver, 'textarea');
+    await session.driver.executeScript('arguments[0].focus(); arguments[0].setSelectionRange(0, 4);', field);
+    await (await named(session.driver, 'Strike out what is marked')).click();
+    await session.sound();
+    await (await named(session.driver, 'Put it into the binder')).click();
+    await says(session.driver, '[aria-live=polite]', 'in the binder');
+    const { body } = await call<StudyView>(session.server, 'GET', `/studies/${study}`);
+    expect(body.binders[0]?.items).toEqual([{ is: 'note', text: '“[…] near the compost”' }]);
+  });
+
+  it('goes out as CSV, and comes in again', async () => {
+    const path = `/studies/${study}/workings/${working}/codings/file`;
+    const file = await fetch(`${session.server.address}/api/v1${path}?coder=Anna`);
+    expect(file.headers.get('content-type')).toContain('text/csv');
+    const text = await file.text();
+    expect(text).toContain('Rats in the shed again,1,Anna,,coded,Rats; Buildings');
+    const sent = (content: string) =>
+      fetch(`${session.server.address}/api/v1${path}?file=codings.csv&coder=Anna`, { method: 'PUT', body: content });
+    const refused = await sent(text.replace('Rats; Buildings', 'Frost'));
+    expect([refused.status, ((await refused.json()) as { detail: string }).detail]).toEqual([
+      404,
+      expect.stringContaining('no theme “Frost”') as string,
+    ]);
+    const taken = await sent(text.replace('rats near the compost,1,Anna,,,', 'rats near the compost,1,Anna,,,Rats'));
+    expect(taken.status).toBe(200);
+    expect(await themesOf('rats near the compost', 'Anna')).toEqual({ verdict: 'themes', themes: [2] });
+    await sent(text);
+    const answers = [{ texts: ['rats near the compost'], verdict: null, themes: [] }];
+    await call(session.server, 'POST', path.replace('/file', ''), { coder: 'Anna', codings: answers });
+    expect((await said('Anna')).left).toBe(1);
+  });
+
   it('is blind for a second coder, and their differences are settled by who says who they are', async () => {
     await session.open(`/studies/${study}/coding?working=${working}&coder=Ben`);
     await reads('No water at the far tap');

@@ -5,7 +5,11 @@ import { allEntries } from '../store/ledger.js';
 import { allMarks } from '../store/marks.js';
 import { agreementIn, answersToCode, codingsAsCsv, importCodings, keepCodings } from './codings.js';
 import { describeEntry } from './describe-entry.js';
-import { undoEntry, redoEntry } from './ledger.js';
+import { joinStudy } from './intake/join.js';
+import { receiveFile } from './intake/receive.js';
+import { redoEntry, undoEntry } from './ledger.js';
+import { openStudy } from './open-study.js';
+import { viewStudy } from './roster.js';
 import { service, study, variable } from './plots.fixtures.js';
 import { countedTable, faultOf } from './test-study.js';
 import { dropWorking, editWorking, keepWorking, previewWorking } from './workings.js';
@@ -125,6 +129,22 @@ describe('coding answers', () => {
     await undoEntry(service, study);
     expect(allMarks(study.db)).toHaveLength(2);
     expect(await mentions()).toEqual([['Water', 2]]);
+  });
+
+  it('stays as it is where a new wave comes, of which only what is new is not coded yet', async () => {
+    const working = await keep();
+    await code(working, 'Anna', { 'text 1': [1], 'text 2': [2] });
+    const wave = 'member_id,remark\nN1,text 1\nN2,a new remark\nN3,another one\n';
+    const intake = await receiveFile(service, 'wave.csv', Readable.from([Buffer.from(wave)]));
+    await joinStudy(service, study, intake.id, { as: 'wave' });
+    const joined = openStudy(service, study.id);
+    const { answers, left } = await answersToCode(service, joined, working);
+    expect([answers.length, left]).toEqual([92, 90]);
+    expect(answers.find(({ text }) => text === 'text 1')).toMatchObject({ respondents: 2, said: { themes: [1] } });
+    const [covered] = viewStudy(joined).workings.at(-1)!.proof.findings;
+    expect(covered?.text).toBe(
+      'Of 93 answers 3 have themes, 0 fit none, 0 are unclear, 0 are left out and 90 are not coded yet.',
+    );
   });
 
   it('goes out as CSV and comes in again, from whatever office it was coded in', async () => {

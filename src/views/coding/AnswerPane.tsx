@@ -1,4 +1,4 @@
-import { type RefObject, useMemo, useState } from 'react';
+import { type ReactNode, type RefObject, useMemo, useState } from 'react';
 import { plain } from '../../core/answers/words-of.js';
 import { whole } from '../../core/figures.js';
 import { VERDICT_WORDS, type Verdict } from '../../core/recode/theme/mark.js';
@@ -26,6 +26,8 @@ interface Props {
   back: () => void;
   /** Puts a new theme on the sheet, and gives it. */
   add: (name: string) => void;
+  /** What can be done with the answer besides. */
+  more: ReactNode;
 }
 
 /** A theme by the beginning of its name, or of a word in it; Enter gives the first, or puts a new one on the sheet. */
@@ -76,7 +78,7 @@ function TypedTheme({ themes, recipe, typed, give, add }: Pick<Props, 'themes' |
 
 /** One answer, large, with those that are alike and are coded with it; the themes that it can have. */
 export function AnswerPane(props: Props) {
-  const { state, themes, recipe, search, give, verdict, apart, next, back } = props;
+  const { state, themes, recipe, search, give, verdict, apart, next, back, more } = props;
   const places = state.groups[state.at] ?? [];
   const [first = -1, ...others] = places;
   const answer = state.answers[first];
@@ -135,6 +137,7 @@ export function AnswerPane(props: Props) {
           <kbd>N</kbd> Next not coded
         </MainButton>
       </div>
+      {more}
     </>
   );
 }

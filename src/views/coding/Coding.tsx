@@ -14,6 +14,8 @@ import type { CodingState } from './coding-state.js';
 import { useCoding } from './use-coding.js';
 import { CodingHead, type Part } from './CodingHead.js';
 import { useCodingKeys } from './use-coding-keys.js';
+import { Quote } from './Quote.js';
+import { sayCoded } from './say-coded.js';
 import { useCodingsFile } from './use-codings-file.js';
 import { useSavedCodings } from './use-saved-codings.js';
 import { useNewTheme } from './use-new-theme.js';
@@ -56,6 +58,17 @@ export function Coding({ view, working, recipe, coder, start }: Props) {
     type: () => typed.current?.focus(),
     search: () => document.getElementById('answer-search')?.focus(),
   });
+  const place = state.groups[state.at]?.[0] ?? -1;
+  const quote = (
+    <Quote
+      key={place}
+      view={view}
+      variable={working.variable}
+      text={state.answers[place]?.text ?? ''}
+      themes={sayCoded(recipe.themes, { verdict: 'themes', themes: [...(state.said[place]?.themes ?? [])] })}
+      done={setToast}
+    />
+  );
   const foot = (
     <>
       <span role="status">
@@ -78,6 +91,7 @@ export function Coding({ view, working, recipe, coder, start }: Props) {
             {...{ themes, recipe, typed, next }}
             back={() => step(-1)}
             add={(name) => making.make(name, give)}
+            more={quote}
           />
         ) : (
           <AgreementPane study={study} working={working.id} recipe={recipe} />

@@ -53,6 +53,16 @@ export const CodingsSchema = z
 
 export const CodingsKeptSchema = z.object({ answers: z.int() }).openapi('CodingsKept');
 
+export const SheetHistorySchema = z
+  .array(
+    z.object({
+      entry: z.int().describe('Of the ledger.'),
+      madeAt: z.string(),
+      words: z.array(z.string()).describe('What was changed, a sentence each.'),
+    }),
+  )
+  .openapi('SheetHistory');
+
 export const AgreementQuery = z.object({
   first: name,
   second: name,

@@ -10,6 +10,7 @@ import { receiveFile } from './intake/receive.js';
 import { redoEntry, undoEntry } from './ledger.js';
 import { openStudy } from './open-study.js';
 import { viewStudy } from './roster.js';
+import { sheetHistory } from './sheet-history.js';
 import { service, study, variable } from './plots.fixtures.js';
 import { countedTable, faultOf } from './test-study.js';
 import { dropWorking, editWorking, keepWorking, previewWorking } from './workings.js';
@@ -124,6 +125,10 @@ describe('coding answers', () => {
     expect(preview.figures.codes).toEqual([{ code: '1', respondents: 2 }]);
     await editWorking(service, study, working, { name: 'themes', label: 'Themes', recipe: recipe({ themes }) });
     expect(await mentions()).toEqual([['Water', 2]]);
+    expect(sheetHistory(study, working).map(({ words }) => words)).toEqual([
+      ['“Shed” was merged into “Water”'],
+      ['“Water” is new', '“Shed” is new'],
+    ]);
     await dropWorking(service, study, working);
     expect(allMarks(study.db)).toEqual([]);
     await undoEntry(service, study);

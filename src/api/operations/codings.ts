@@ -8,7 +8,9 @@ import {
   CodingsFileQuery,
   CodingsKeptSchema,
   CodingsSchema,
+  SheetHistorySchema,
 } from '../coding-schemas.js';
+import { sheetHistory } from '../../service/sheet-history.js';
 import { csvResponse } from '../file-response.js';
 import { operation } from '../operation.js';
 
@@ -58,6 +60,14 @@ export const CODINGS = [
       const { name, body } = fileSent(query.file, request.body, { unnamed: 'codings', mend: 'Choose a CSV file.' });
       return importCodings(service, study, params.working, { name, body, coder: query.coder });
     },
+  }),
+  operation({
+    id: 'sheetHistory',
+    method: 'get',
+    path: '/studies/{study}/workings/{working}/sheet/history',
+    summary: 'How a code sheet came to be what it is: what was merged, split, nested, renamed, and when',
+    answer: SheetHistorySchema,
+    work: ({ study, params }) => sheetHistory(study, params.working),
   }),
   operation({
     id: 'codingAgreement',

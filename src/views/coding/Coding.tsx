@@ -14,12 +14,14 @@ import type { CodingState } from './coding-state.js';
 import { useCoding } from './use-coding.js';
 import { CodingHead, type Part } from './CodingHead.js';
 import { useCodingKeys } from './use-coding-keys.js';
+import { Elsewhere } from './Elsewhere.js';
 import { Quote } from './Quote.js';
 import { sayCoded } from './say-coded.js';
 import { useCodingsFile } from './use-codings-file.js';
 import { useSavedCodings } from './use-saved-codings.js';
 import { useNewTheme } from './use-new-theme.js';
 import { WordsAside } from './WordsAside.js';
+import css from './coding.module.css';
 
 interface Props {
   view: StudyView;
@@ -91,7 +93,12 @@ export function Coding({ view, working, recipe, coder, start }: Props) {
             {...{ themes, recipe, typed, next }}
             back={() => step(-1)}
             add={(name) => making.make(name, give)}
-            more={quote}
+            more={
+              <div className={css['more']}>
+                {quote}
+                <Elsewhere view={view} place={state.answers[place]?.first ?? 1} />
+              </div>
+            }
           />
         ) : (
           <AgreementPane study={study} working={working.id} recipe={recipe} />

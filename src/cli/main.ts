@@ -13,6 +13,7 @@ import { knownFault } from '../service/store-fault.js';
 import { assessLines, assessOne } from './assess.js';
 import { type BinderFlags, sayBinder } from './binder.js';
 import { takeCodebook } from './codebook.js';
+import { type CodingsFlags, sayCodings } from './codings.js';
 import { addStudyCommands } from './studies.js';
 import { saySpread } from './spread.js';
 import { saySweep, type SweepFlags } from './sweep.js';
@@ -305,6 +306,19 @@ program
   .option('--csv', 'the sweep as CSV')
   .action((study: string, asked: string | undefined, flags: { store: string } & SweepFlags) =>
     within(flags.store, (service) => saySweep(service, study, asked, flags)),
+  );
+
+program
+  .command('codings')
+  .description('how answers in words were coded into themes: as CSV, taken in from a file, or how two coders agree')
+  .argument('<study>', 'id of the study, or its name')
+  .argument('<variable>', 'what the working of themes makes, by name or label')
+  .option('--store <folder>', 'where studies are kept', defaultFolder())
+  .option('--coder <name>', 'whose codings; of a file whose lines name nobody, who coded')
+  .option('--take <file>', 'takes codings in: CSV with the columns answer, coder, verdict and themes')
+  .option('--agreement <names...>', 'how two coders agree, as JSON')
+  .action((study: string, variable: string, flags: { store: string } & CodingsFlags) =>
+    within(flags.store, (service) => sayCodings(service, study, variable, flags)),
   );
 
 // Studies are for the user who runs this alone, and so is what is written of them.

@@ -37,26 +37,32 @@ export function useSavedCodings(study: string, working: number, coder: string): 
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
   const [count, setCount] = useState(0);
   const [trouble, setTrouble] = useState<Trouble | null>(null);
-  const send = useSteady(() => {
+  const settled = () => {
+    sending.current = false;
+    setCount(waiting.current.size);
+  };
+  /** @param isLast nobody will be here to send it later */
+  const send = useSteady((isLast = false): void => {
     clearTimeout(timer.current);
-    if (sending.current || waiting.current.size === 0) return;
+    if ((sending.current && !isLast) || waiting.current.size === 0) return;
     const batch = waiting.current;
     waiting.current = new Map();
     sending.current = true;
     const body = { coder, codings: grouped(batch) };
-    change('POST /studies/{study}/workings/{working}/codings', { study, working, body })
-      .then(
-        () => setTrouble(null),
-        (error: unknown) => {
-          // What was said since stays; the rest waits again.
-          waiting.current = new Map([...batch, ...waiting.current]);
-          setTrouble(problemText(error));
-        },
-      )
-      .finally(() => {
-        sending.current = false;
-        setCount(waiting.current.size);
-      });
+    change('POST /studies/{study}/workings/{working}/codings', { study, working, body }).then(
+      () => {
+        setTrouble(null);
+        settled();
+        // What came while this was on its way goes behind it.
+        if (waiting.current.size > 0) timer.current = setTimeout(() => send(), PAUSE);
+      },
+      (error: unknown) => {
+        // What was said since stays; the rest waits again.
+        waiting.current = new Map([...batch, ...waiting.current]);
+        setTrouble(problemText(error));
+        settled();
+      },
+    );
   });
   const save = useCallback(
     (texts: readonly string[], said: readonly (Said | null)[]) => {
@@ -64,12 +70,12 @@ export function useSavedCodings(study: string, working: number, coder: string): 
       setCount(waiting.current.size);
       clearTimeout(timer.current);
       if (waiting.current.size >= MOST_WAITING) send();
-      else timer.current = setTimeout(send, PAUSE);
+      else timer.current = setTimeout(() => send(), PAUSE);
     },
     [send],
   );
   useEffect(() => {
-    const leave = () => send();
+    const leave = () => send(true);
     window.addEventListener('pagehide', leave);
     document.addEventListener('visibilitychange', leave);
     return () => {
@@ -78,9 +84,5 @@ export function useSavedCodings(study: string, working: number, coder: string): 
       leave();
     };
   }, [send]);
-  // What came while a batch was on its way goes behind it.
-  useEffect(() => {
-    if (count > 0 && !sending.current && trouble === null) timer.current = setTimeout(send, PAUSE);
-  }, [count, trouble, send]);
-  return { save, waiting: count, trouble, again: send };
+  return { save, waiting: count, trouble, again: () => send() };
 }

@@ -14,12 +14,12 @@ const WORDS = (
   'courgettes beans slugs frost hose barrow tools bay waiting list years lovely quiet muddy broken never always'
 ).split(' ');
 
-/** Answers of two to twelve words, of which one in six is another one with a slip of the finger. */
-function written(): string[] {
+/** So many answers of two to twelve words, of which one in six is another one with a slip of the finger. */
+export function writtenAnswers(count: number): string[] {
   const random = xoroshiro128plus(43);
   const next = (most: number) => uniformInt(random, 0, most);
   const texts: string[] = [];
-  for (let k = 0; k < ANSWERS; k++) {
+  for (let k = 0; k < count; k++) {
     const before = texts[next(Math.max(0, texts.length - 1))];
     if (before !== undefined && next(5) === 0) {
       const at = next(before.length - 1);
@@ -31,7 +31,7 @@ function written(): string[] {
 
 /** Putting answers together that are nearly alike, beside a plain pass over the words of the same answers. */
 export async function benchAnswers(): Promise<void> {
-  const texts = written();
+  const texts = writtenAnswers(ANSWERS);
   const grouping = await timed(ROUNDS, () => alike(texts));
   const reading = await timed(ROUNDS, () => texts.map((text) => wordsOf(text).length));
   const ratio = grouping / reading;

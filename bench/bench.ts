@@ -1,5 +1,6 @@
 import { benchAnswers } from './answers.js';
 import { benchCodebook } from './codebook.js';
+import { benchCoding } from './coding.js';
 import { benchCounting } from './counting.js';
 import { benchHanding } from './handing.js';
 import { benchIntake } from './intake.js';
@@ -22,5 +23,6 @@ export async function bench(): Promise<void> {
   await benchMultiple();
   await benchPlan();
   await benchTable();
+  await benchCoding();
   await benchHanding();
 }

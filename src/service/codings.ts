@@ -3,11 +3,11 @@ import { byId } from '../core/by-id.js';
 import { titleOf } from '../core/codebook/types.js';
 import { Fault } from '../core/fault.js';
 import { type Agreement, agreementOf, type CodedTwice, codedTwice } from '../core/recode/theme/agreement.js';
-import { answerText } from '../core/recode/theme/answer-text.js';
+import { writtenAnswer } from '../core/recode/theme/answer-text.js';
 import { isStanding } from '../core/recode/theme/check.js';
 import { codingsTable, marksOfTable } from '../core/recode/theme/codings-table.js';
 import { isDrawn } from '../core/recode/theme/draw.js';
-import type { Mark, Verdict } from '../core/recode/theme/mark.js';
+import { type Mark, markKey, type Verdict } from '../core/recode/theme/mark.js';
 import type { Coder, ThemeRecipe } from '../core/recode/theme/shape.js';
 import { asOnSheet, standsOf } from '../core/recode/theme/stand.js';
 import { plural } from '../core/words.js';
@@ -130,14 +130,6 @@ export interface CodingsSent {
   codings: readonly Coding[];
 }
 
-/** The text of an answer that was sent, as it is kept. */
-const textOf = (text: string) =>
-  text
-    .split('\n')
-    .map(answerText)
-    .filter((line) => line !== '')
-    .join('\n');
-
 function checkCodings({ recipe }: ThemeWorking, { coder, settles = false, codings }: CodingsSent): void {
   if (!settles) coderOf(recipe, coder);
   const seen = new Set<string>();
@@ -157,7 +149,7 @@ function checkCodings({ recipe }: ThemeWorking, { coder, settles = false, coding
         'Give it themes with the verdict “themes”, or another verdict without any.',
         { field },
       );
-    for (const text of texts.map(textOf)) {
+    for (const text of texts.map(writtenAnswer)) {
       if (text === '' || seen.has(text))
         throw new Fault(
           'invalid',
@@ -181,12 +173,10 @@ function putMarks(
   working: number,
   marks: readonly (Omit<Mark, 'verdict'> & { verdict: Verdict | null })[],
 ): void {
-  const keyOf = ({ text, coder, settles }: Pick<Mark, 'text' | 'coder' | 'settles'>) =>
-    JSON.stringify([text, settles ? null : coder]);
-  const before = new Map(marksOf(db, working).map((mark) => [keyOf(mark), mark.id]));
+  const before = new Map(marksOf(db, working).map((mark) => [markKey(mark), mark.id]));
   const madeAt = new Date().toISOString();
   for (const { verdict, ...mark } of marks) {
-    const id = before.get(keyOf(mark)) ?? null;
+    const id = before.get(markKey(mark)) ?? null;
     if (verdict !== null) putMark(db, { ...mark, id, working, verdict, madeAt });
     else if (id !== null) removeMark(db, id);
   }
@@ -212,7 +202,7 @@ export function keepCodings(
     const done = settles ? 'Settled' : 'Coded';
     const words = `${done} ${plural(answers, 'answer')} of ${titleOf(theme.variable)} (${coder})`;
     const marks = codings.flatMap(({ texts, verdict, themes }) =>
-      texts.map((text) => ({ text: textOf(text), verdict, themes, coder, settles })),
+      texts.map((text) => ({ text: writtenAnswer(text), verdict, themes, coder, settles })),
     );
     await record(service, study, 'working', words, () => putMarks(db, working, marks));
     return { answers };

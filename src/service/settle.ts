@@ -209,11 +209,17 @@ async function settleOne(
 export async function planSettling(service: Service, study: OpenStudy, standing: Standing): Promise<Settled[]> {
   const variables = [...standing.variables];
   const plan: Settled[] = [];
+  const marksBy = new Map<number, MarkRow[]>();
+  for (const mark of standing.marks) {
+    const own = marksBy.get(mark.working);
+    if (own) own.push(mark);
+    else marksBy.set(mark.working, [mark]);
+  }
   for (const working of inOrder(standing.workings, variables)) {
     const at = variables.findIndex(({ workingId }) => workingId === working.id);
     const variable = variables[at];
     if (!variable) continue;
-    const marks = standing.marks.filter((mark) => mark.working === working.id);
+    const marks = marksBy.get(working.id) ?? [];
     const signature = signatureOf(working.recipe, variables, marks);
     if (signature === working.signature) continue;
     const { result, broken } = await settleOne(service, study, working, variable, variables, marks);

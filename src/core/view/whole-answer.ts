@@ -114,9 +114,10 @@ export function wholeAnswer(counted: Counted, asked: AnswerOptions): WholeAnswer
   const { confidence = 0.95, predicted, percent, letters } = asked;
   const byFigure = figureValuesBy((table) => cellExtras(table, { adjustment: letters, confidence }));
   const tables = blockTables(sentence, counts, variables, displayOf(asked), byFigure);
-  const exact = { ...asked.exact, tables: total(tables.map(({ split }) => 1 + (split?.strata.length ?? 0))) };
+  const all = total(tables.map(({ split }) => 1 + (split?.strata.length ?? 0)));
+  const shared = { ...asked, exact: { ...asked.exact, tables: all } };
   const alone = (title: string, table: Table, options: ReadOptions): TableAnswer => {
-    const assessment = assessed(table, confidence, { ...asked, exact });
+    const assessment = assessed(table, confidence, shared);
     const reading = read(table, assessment?.cells || assessment?.means ? assessment : null, confidence, options);
     return answerOf(title, { table, assessment, reading }, { letters, confidence });
   };
@@ -126,7 +127,7 @@ export function wholeAnswer(counted: Counted, asked: AnswerOptions): WholeAnswer
     if (pairs && isDrawnAsPairs(table)) {
       const found = {
         table,
-        assessment: assessed(table, confidence, { ...asked, exact }),
+        assessment: assessed(table, confidence, shared),
         reading: readPairs(pairs, confidence),
       };
       return { ...answerOf(title, found, { letters, confidence }), within: null };

@@ -3,7 +3,7 @@ import type { Assessment } from '../../assess/types.js';
 import type { Mark } from './mark.js';
 import { standing } from './sheet.js';
 import type { ThemeRecipe } from './shape.js';
-import { asOnSheet } from './stand.js';
+import { asOnSheet, saysSame } from './stand.js';
 
 /** A measure of agreement, with its interval; null: it cannot be said, and why. */
 interface Agreed {
@@ -61,11 +61,6 @@ const VERDICT_CODES = { themes: 0, 'fits-nothing': -1, unclear: -2, 'left-out': 
 const codesOf = ({ verdict, themes }: Mark): readonly number[] =>
   verdict === 'themes' ? themes : [VERDICT_CODES[verdict]];
 
-const isAlike = (a: Mark, b: Mark) => {
-  const [one, other] = [codesOf(a), codesOf(b)];
-  return one.length === other.length && one.every((code, k) => code === other[k]);
-};
-
 /**
  * The answers that two coders both coded, as the code sheet is now, in the order in which the first coded them.
  * @param first and `second` are coders by their names
@@ -85,7 +80,7 @@ export function codedTwice(
     const [a, b] = [asOnSheet(themes, mark), asOnSheet(themes, other)];
     const now = settled.get(mark.text);
     return [
-      { text: mark.text, first: a, second: b, alike: isAlike(a, b), settled: now ? asOnSheet(themes, now) : null },
+      { text: mark.text, first: a, second: b, alike: saysSame(a, b), settled: now ? asOnSheet(themes, now) : null },
     ];
   });
 }

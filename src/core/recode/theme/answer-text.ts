@@ -6,6 +6,12 @@
 export const answerText = (text: string): string => text.normalize('NFC').replace(/\s+/gu, ' ').trim();
 
 /**
+ * The text of an answer that was written elsewhere, as it is coded; empty where it says nothing.
+ * @example writtenAnswer(' Rats \n\nno  water') // 'Rats\nno water'
+ */
+export const writtenAnswer = (text: string): string => answerOf(text.split('\n')) ?? '';
+
+/**
  * What a respondent said in several variables, as one answer; null where nothing was said.
  * @param texts of the variables in order; null: nothing, or a code for no answer
  * @example answerOf(['Rats ', null, 'no water']) // 'Rats\nno water'

@@ -1,7 +1,7 @@
 import { Fault } from '../../fault.js';
-import { answerText } from './answer-text.js';
-import { type Mark, type Verdict, VERDICT_WORDS, VERDICTS } from './mark.js';
-import { pathOf, standing } from './sheet.js';
+import { writtenAnswer } from './answer-text.js';
+import { type Mark, markKey, type Verdict, VERDICT_WORDS, VERDICTS } from './mark.js';
+import { pathOf, pathsOf, standing } from './sheet.js';
 import type { Theme, ThemeRecipe } from './shape.js';
 
 /** The columns of codings as a table. */
@@ -18,9 +18,6 @@ export interface FileLine {
   line: number;
   cells: readonly string[];
 }
-
-const sayThemes = (themes: readonly Theme[], ids: readonly number[]) =>
-  themes.flatMap((theme) => (ids.includes(theme.id) ? [pathOf(themes, theme)] : [])).join(BETWEEN);
 
 /**
  * Codings as the lines of a table, a line for each answer and coder, under a heading. Answers that are not coded have a
@@ -48,7 +45,7 @@ export function codingsTable(
       mark.coder,
       mark.settles ? YES : '',
       VERDICT_WORDS[mark.verdict],
-      sayThemes(themes, mark.themes),
+      pathsOf(themes, mark.themes).join(BETWEEN),
     ]);
   });
   return [[...COLUMNS], ...lines];
@@ -114,11 +111,7 @@ export function marksOfTable(
     const cell = (column: Column) => (at[column] < 0 ? '' : (cells[at[column]] ?? ''));
     const own = themesIn(themes, cell('themes'), line);
     const verdict = verdictIn(cell('verdict'), own, line);
-    const text = cell('answer')
-      .split('\n')
-      .map(answerText)
-      .filter((part) => part !== '')
-      .join('\n');
+    const text = writtenAnswer(cell('answer'));
     if (verdict === null || text === '') return [];
     const settles = cell('settles').trim().toLowerCase() === YES;
     const name = cell('coder').trim() || (coder ?? '');
@@ -129,11 +122,12 @@ export function marksOfTable(
         `Name one of ${coders.map((known) => known.name).join(', ')}.`,
         { line },
       );
-    const key = JSON.stringify([text, settles ? null : name]);
+    const mark: Mark = { text, verdict, themes: own, coder: name, settles };
+    const key = markKey(mark);
     const before = seen.get(key);
     if (before !== undefined)
       throw new Fault('invalid', `Line ${line} codes what line ${before} codes.`, 'Take one of the two out.', { line });
     seen.set(key, line);
-    return [{ text, verdict, themes: own, coder: name, settles }];
+    return [mark];
   });
 }

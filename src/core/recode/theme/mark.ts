@@ -26,3 +26,7 @@ export const MarkShape = z.strictObject({
   settles: z.boolean().describe('It settles what coders said differently.'),
 });
 export type Mark = Readonly<Omit<z.infer<typeof MarkShape>, 'themes'>> & { readonly themes: readonly number[] };
+
+/** By what a mark is told apart in its working: a coder says one thing of an answer, and one thing settles it. */
+export const markKey = ({ text, coder, settles }: Pick<Mark, 'text' | 'coder' | 'settles'>): string =>
+  JSON.stringify([text, settles ? null : coder]);

@@ -48,3 +48,7 @@ export const atTop = (themes: readonly Theme[]): readonly Theme[] =>
  */
 export const pathOf = (themes: readonly Theme[], { id, name }: Theme): string =>
   [...[...broaderThan(themes, id)].reverse().map((theme) => theme.name.trim()), name.trim()].join(': ');
+
+/** The names of themes with those of the broader ones, in the order in which they are given; what is gone has none. */
+export const pathsOf = (themes: readonly Theme[], ids: readonly number[]): string[] =>
+  ids.flatMap((id) => byId(themes, id) ?? []).map((theme) => pathOf(themes, theme));

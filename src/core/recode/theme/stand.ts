@@ -22,7 +22,8 @@ export function asOnSheet(themes: readonly Theme[], mark: Mark): Mark {
   return { ...mark, verdict: now.length === 0 ? 'fits-nothing' : 'themes', themes: now };
 }
 
-const isAlike = (a: Mark, b: Mark) =>
+/** Whether two marks, both as the code sheet is now, say the same. */
+export const saysSame = (a: Mark, b: Mark): boolean =>
   a.verdict === b.verdict && a.themes.length === b.themes.length && a.themes.every((id, k) => id === b.themes[k]);
 
 /**
@@ -46,7 +47,7 @@ export function standsOf({ themes, coders }: ThemeRecipe, marks: readonly Mark[]
     const settled = now.find(({ settles }) => settles);
     const counts = settled ?? first;
     if (!counts) continue;
-    const differs = first !== undefined && others.some((other) => !isAlike(first, other));
+    const differs = first !== undefined && others.some((other) => !saysSame(first, other));
     stands.set(text, { counts, differs, settled: settled !== undefined });
   }
   return stands;

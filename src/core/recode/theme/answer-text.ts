@@ -1,9 +1,8 @@
 /**
  * A text as it is coded: without spaces at its ends and in one form of Unicode, so that what reads alike is alike.
  * Capitals, signs and spelling stay as they are: who says that two answers are near enough is the coder.
- * @example answerText('  Rats  in the\n shed ') // 'Rats in the shed'
  */
-export const answerText = (text: string): string => text.normalize('NFC').replace(/\s+/gu, ' ').trim();
+const answerText = (text: string): string => text.normalize('NFC').replace(/\s+/gu, ' ').trim();
 
 /**
  * The text of an answer that was written elsewhere, as it is coded; empty where it says nothing.

@@ -53,6 +53,15 @@ export const CodingsSchema = z
 
 export const CodingsKeptSchema = z.object({ answers: z.int() }).openapi('CodingsKept');
 
+export const CodingsTakenSchema = CodingsKeptSchema.extend({
+  unknown: z.int().describe('Of those, codings of answers that nobody gives in the study.'),
+}).openapi('CodingsTaken');
+
+export const FileLinesSchema = z
+  .array(z.object({ line: z.int(), cells: z.array(z.string()) }))
+  .describe('The heading first.')
+  .openapi('FileLines');
+
 export const SheetHistorySchema = z
   .array(
     z.object({

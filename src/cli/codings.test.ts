@@ -30,6 +30,16 @@ describe('the command codings', () => {
     await say({ take: ben });
     expect((await say({ coder: 'Ben' })).split('\r\n')[3]).toBe('text 2,1,Ben,,coded,Water');
     expect(JSON.parse(await say({ agreement: ['Anna', 'Ben'] }))).toMatchObject({ answers: 2, alike: 1, open: 1 });
+    expect(await say({ takeSheet: file('sheet.csv', 'theme,under\nTaps,Water\n') })).toBe(
+      'The code sheet is taken in\n',
+    );
+    expect((await say({ sheet: true })).split('\r\n').slice(1, 4)).toEqual([
+      '1,Water,,,,,',
+      '3,Taps,Water,,,,',
+      '2,Shed,,,,,',
+    ]);
+    const foreign = file('foreign.csv', 'answer,themes\nnobody says this,Water: Taps\n');
+    expect(await say({ take: foreign, coder: 'Ben' })).toContain('1 of them for answers that nobody gives here');
     const message = async (work: Promise<unknown>) => (await faultOf(work)).message;
     expect(await message(say({ take: join(folder, 'none.csv') }))).toContain('There is no file');
     expect(await message(say({ agreement: ['Anna'] }))).toContain('Nobody called “”');

@@ -317,6 +317,8 @@ program
   .option('--coder <name>', 'whose codings; of a file whose lines name nobody, who coded')
   .option('--take <file>', 'takes codings in: CSV with the columns answer, coder, verdict and themes')
   .option('--agreement <names...>', 'how two coders agree, as JSON')
+  .option('--sheet', 'the code sheet as CSV')
+  .option('--take-sheet <file>', 'takes a code sheet in: CSV with a column theme, and those that --sheet writes')
   .action((study: string, variable: string, flags: { store: string } & CodingsFlags) =>
     within(flags.store, (service) => sayCodings(service, study, variable, flags)),
   );

@@ -182,6 +182,9 @@ describe('coding answers', () => {
     const { message } = await faultOf(sent('answer;themes\ntext 8;Frost\n', 'Ben'));
     expect(message).toContain('Line 2: the code sheet has no theme “Frost”');
     expect(allMarks(study.db)).toHaveLength(5);
+    // What answers nobody here is kept, and told.
+    const foreign = await sent('answer;themes\ntext 8;Shed\nOf another wave;Shed\n', 'Ben');
+    expect(foreign).toEqual({ answers: 2, unknown: 1 });
   });
 
   it('is refused by name: an unknown coder or theme, no theme, an answer twice, another kind of working', async () => {

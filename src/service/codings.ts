@@ -25,14 +25,14 @@ import { withSentFile } from './with-sent-file.js';
 import type { Answer } from './worker/answers-job.js';
 
 /** A working that codes answers, with the variable that it makes. */
-interface ThemeWorking {
+export interface ThemeWorking {
   id: number;
   recipe: ThemeRecipe;
   variable: VariableRow;
 }
 
 /** @throws Fault where there is no such working, or it codes no answers */
-function themeWorking({ db }: OpenStudy, id: number): ThemeWorking {
+export function themeWorking({ db }: OpenStudy, id: number): ThemeWorking {
   const working = byId(allWorkings(db), id);
   const variable = allVariables(db).find(({ workingId }) => workingId === id);
   if (!working || !variable)
@@ -162,9 +162,15 @@ function checkCodings({ recipe }: ThemeWorking, { coder, settles = false, coding
   });
 }
 
-/** How many answers were coded, and how many are left. */
+/** How many answers were coded, or were said not to be. */
 export interface CodingsKept {
   answers: number;
+}
+
+/** How many codings of a file were taken in. */
+export interface CodingsTaken extends CodingsKept {
+  /** Of those, codings of answers that nobody gives in the study. */
+  unknown: number;
 }
 
 /** Writes marks of a working down, each in the place of what was said there before. In a transaction. */
@@ -236,14 +242,16 @@ export function importCodings(
   study: OpenStudy,
   working: number,
   { name, body, coder }: { name: string; body: Readable; coder?: string | undefined },
-): Promise<CodingsKept> {
+): Promise<CodingsTaken> {
   return change(service, study, async () => {
     const { recipe, variable } = themeWorking(study, working);
-    const lines = await withSentFile(service, name, body, (path) => service.run('codings', { path, file: name }));
+    const lines = await withSentFile(service, name, body, (path) => service.run('file-lines', { path, file: name }));
     const marks = marksOfTable(recipe, lines, coder);
     const words = `Took ${plural(marks.length, 'coding')} of ${titleOf(variable)} in from ${name}`;
     await record(service, study, 'working', words, () => putMarks(study.db, working, marks));
-    return { answers: marks.length };
+    const { answers } = await answersToCode(service, study, working);
+    const given = new Set(answers.map(({ text }) => text));
+    return { answers: marks.length, unknown: marks.filter(({ text }) => !given.has(text)).length };
   });
 }
 

@@ -229,38 +229,49 @@ function checkPlace({ recipe, standsIn }: WorkingDraft, standing: StandsIn | nul
   }
 }
 
-/** Changes a working; what stands on it is computed again. */
-export function editWorking(service: Service, study: OpenStudy, id: number, draft: WorkingDraft): Promise<KeptWorking> {
-  checkIn(allVariables(study.db), draft.recipe);
-  return change(service, study, async () => {
-    const { db } = study;
-    const derived = madeBy(study, id);
-    const variables = allVariables(db);
-    const name =
-      draft.name.trim() === ''
-        ? derived.name
-        : checkedName(
-            draft,
-            new Set(variables.filter(({ id: other }) => other !== derived.id).map((variable) => variable.name)),
-          );
-    checkLoop(draft.recipe, derived.id, variables, study);
-    const standing = byId(allWorkings(db), id)?.standsIn ?? null;
-    checkPlace(draft, standing);
-    const marks = marksOf(db, id);
-    const result = await computed(service, study, draft.recipe, name, variables, marks);
-    await record(service, study, 'working', `Changed ${sayDraft({ ...draft, name }, variables)}`, () => {
-      const signature = signatureOf(draft.recipe, variables, marks);
-      putWorking(db, id, { recipe: draft.recipe, proof: result.proof, signature }, new Date().toISOString());
-      if (name !== derived.name) renameVariable(db, derived.id, name);
-      replaceResult(db, { ...derived, name, label: draft.label.trim() }, result);
-      if (draft.standsIn !== undefined && draft.standsIn !== (standing !== null)) {
-        if (draft.standsIn) takePlace(db, id);
-        else giveBack(db, id);
-      }
-    });
-    return { working: id, variable: derived.id, proof: result.proof };
+/** Changes a working, within a change of the study. */
+export async function putEdited(
+  service: Service,
+  study: OpenStudy,
+  id: number,
+  draft: WorkingDraft,
+): Promise<KeptWorking> {
+  const { db } = study;
+  const variables = allVariables(db);
+  checkIn(variables, draft.recipe);
+  const derived = madeBy(study, id);
+  const name =
+    draft.name.trim() === ''
+      ? derived.name
+      : checkedName(
+          draft,
+          new Set(variables.filter(({ id: other }) => other !== derived.id).map((variable) => variable.name)),
+        );
+  checkLoop(draft.recipe, derived.id, variables, study);
+  const standing = byId(allWorkings(db), id)?.standsIn ?? null;
+  checkPlace(draft, standing);
+  const marks = marksOf(db, id);
+  const result = await computed(service, study, draft.recipe, name, variables, marks);
+  await record(service, study, 'working', `Changed ${sayDraft({ ...draft, name }, variables)}`, () => {
+    const signature = signatureOf(draft.recipe, variables, marks);
+    putWorking(db, id, { recipe: draft.recipe, proof: result.proof, signature }, new Date().toISOString());
+    if (name !== derived.name) renameVariable(db, derived.id, name);
+    replaceResult(db, { ...derived, name, label: draft.label.trim() }, result);
+    if (draft.standsIn !== undefined && draft.standsIn !== (standing !== null)) {
+      if (draft.standsIn) takePlace(db, id);
+      else giveBack(db, id);
+    }
   });
+  return { working: id, variable: derived.id, proof: result.proof };
 }
+
+/** Changes a working; what stands on it is computed again. */
+export const editWorking = (
+  service: Service,
+  study: OpenStudy,
+  id: number,
+  draft: WorkingDraft,
+): Promise<KeptWorking> => change(service, study, () => putEdited(service, study, id, draft));
 
 /** Takes a working and its variable out. @throws Fault naming what still uses it */
 export function dropWorking(service: Service, study: OpenStudy, id: number): Promise<void> {

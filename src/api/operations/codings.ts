@@ -1,5 +1,6 @@
 import { agreementIn, answersToCode, codingsAsCsv, importCodings, keepCodings } from '../../service/codings.js';
-import { fileSent } from '../../service/intake/file-sent.js';
+import { importSheet, linesOfFile, sheetAsCsv } from '../../service/code-sheet.js';
+import { fileSent, type WantedFile } from '../../service/intake/file-sent.js';
 import {
   AgreementQuery,
   AgreementSchema,
@@ -8,11 +9,18 @@ import {
   CodingsFileQuery,
   CodingsKeptSchema,
   CodingsSchema,
+  CodingsTakenSchema,
+  FileLinesSchema,
   SheetHistorySchema,
 } from '../coding-schemas.js';
 import { sheetHistory } from '../../service/sheet-history.js';
 import { csvResponse } from '../file-response.js';
+import { nameQuery } from '../name-query.js';
 import { operation } from '../operation.js';
+import { KeptWorkingSchema } from '../schemas.js';
+
+const CODINGS_WANTED: WantedFile = { unnamed: 'codings', mend: 'Choose a CSV file.' };
+const SHEET_WANTED: WantedFile = { unnamed: 'code sheet', mend: 'Choose a CSV file with a column “theme”.' };
 
 /** Answers in words that are coded by hand. The code sheet and the coders are in the recipe of the working. */
 export const CODINGS = [
@@ -55,11 +63,46 @@ export const CODINGS = [
     changes: true,
     query: CodingsFileQuery,
     body: 'file',
-    answer: CodingsKeptSchema,
+    answer: CodingsTakenSchema,
     work: ({ service, study, params, query, request }) => {
-      const { name, body } = fileSent(query.file, request.body, { unnamed: 'codings', mend: 'Choose a CSV file.' });
-      return importCodings(service, study, params.working, { name, body, coder: query.coder });
+      const sent = fileSent(query.file, request.body, CODINGS_WANTED);
+      return importCodings(service, study, params.working, { ...sent, coder: query.coder });
     },
+  }),
+  operation({
+    id: 'sheetAsCsv',
+    method: 'get',
+    path: '/studies/{study}/workings/{working}/sheet/file',
+    summary: 'The code sheet of a working of themes as CSV, a line for each theme',
+    answer: 'text/csv',
+    work: ({ study, params }) => {
+      const { text, title } = sheetAsCsv(study, params.working);
+      return csvResponse(text, title);
+    },
+  }),
+  operation({
+    id: 'importSheet',
+    method: 'put',
+    path: '/studies/{study}/workings/{working}/sheet/file',
+    summary:
+      'Take a code sheet in that was written elsewhere: CSV with the columns number, theme, under, merged into, ' +
+      'definition, belongs and not, of which theme alone is needed. Themes that it does not name stay',
+    changes: true,
+    query: nameQuery('file'),
+    body: 'file',
+    answer: KeptWorkingSchema,
+    work: ({ service, study, params, query, request }) =>
+      importSheet(service, study, params.working, fileSent(query.file, request.body, SHEET_WANTED)),
+  }),
+  operation({
+    id: 'linesOfFile',
+    method: 'post',
+    path: '/studies/{study}/file-lines',
+    summary: 'The lines of a small table that is sent, to use them in a draft; nothing is changed',
+    query: nameQuery('file'),
+    body: 'file',
+    answer: FileLinesSchema,
+    work: ({ service, query, request }) => linesOfFile(service, fileSent(query.file, request.body, SHEET_WANTED)),
   }),
   operation({
     id: 'sheetHistory',

@@ -94,6 +94,6 @@ export const JOB_LIMITS: Record<Exclude<keyof Jobs, 'forget'>, JobLimits> = {
   detect: { lane: 'look', words: 'The look at the file', seconds: 20, memory: 1536 },
   previewFile: { lane: 'look', words: 'The look at the first rows', seconds: 8, memory: 1536 },
   codebook: { lane: 'look', words: 'The codebook', seconds: 20, memory: 1024 },
-  codings: { lane: 'look', words: 'The codings', seconds: 60, memory: 1024 },
+  'file-lines': { lane: 'look', words: 'The file', seconds: 60, memory: 1024 },
   template: { lane: 'look', words: 'The template', seconds: 20, memory: 1024 },
 };

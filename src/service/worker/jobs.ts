@@ -38,8 +38,8 @@ import {
 import { type Reach, reachInStudy, type ReachJob } from './reach-job.js';
 import { type RespondentRows, type RespondentsJob, respondentsInStudy } from './respondents-job.js';
 import { type Answer, answersInStudy, type AnswersJob } from './answers-job.js';
-import { readCodings } from '../../formats/codings-read.js';
-import type { FileLine } from '../../core/recode/theme/codings-table.js';
+import { readFileLines } from '../../formats/file-lines-read.js';
+import type { FileLine } from '../../core/recode/theme/file-lines.js';
 import { type Twins, twinsInColumn, type TwinsJob } from './twins-job.js';
 import { detectFile, previewFile, type PreviewJob } from './preview-job.js';
 import type { Preview } from '../../core/intake/intake-shape.js';
@@ -70,7 +70,7 @@ export interface Jobs {
   previewFile: { takes: PreviewJob; gives: Preview };
   unpack: { takes: UnpackJob; gives: Unpacked };
   codebook: { takes: { path: string; file: string }; gives: ReadCodebook };
-  codings: { takes: { path: string; file: string }; gives: FileLine[] };
+  'file-lines': { takes: { path: string; file: string }; gives: FileLine[] };
   readIn: { takes: ReadInJob; gives: ReadIn };
   forget: { takes: { file: string }; gives: null };
   join: { takes: JoinJob; gives: Joined };
@@ -115,7 +115,7 @@ export const JOBS: Omit<DoneBy, 'assessSent'> = {
   previewFile,
   unpack,
   codebook: ({ path, file }) => readCodebook(path, file),
-  codings: ({ path, file }) => readCodings(path, file),
+  'file-lines': ({ path, file }) => readFileLines(path, file),
   readIn,
   forget: ({ file }) => {
     forgetFile(file);

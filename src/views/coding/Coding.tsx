@@ -29,6 +29,10 @@ interface Props {
   recipe: ThemeRecipe;
   coder: string;
   start: CodingState;
+  /** What was done before it was begun, in words. */
+  told: string | null;
+  /** Codings of a file were taken in: what is here is not all there is any more. */
+  takenIn: (words: string) => void;
 }
 
 const KEYS = [
@@ -44,14 +48,14 @@ const KEYS = [
 ] as const;
 
 /** The answers at the left, one of them in the middle with the themes that it can have, words at the right. */
-export function Coding({ view, working, recipe, coder, start }: Props) {
+export function Coding({ view, working, recipe, coder, start, told, takenIn }: Props) {
   const study = view.study.id;
   const [part, setPart] = useState<Part>('code');
-  const [toast, setToast] = useState<string | null>(null);
+  const [toast, setToast] = useState(told);
   const typed = useRef<HTMLInputElement>(null);
   const saving = useSavedCodings(study, working.id, coder);
   const making = useNewTheme(view, working, recipe);
-  const file = useCodingsFile(study, working.id, () => location.reload());
+  const file = useCodingsFile(study, working.id, takenIn);
   const themes = useMemo(() => sheetLines(recipe.themes).map(({ theme }) => theme), [recipe]);
   const coding = useCoding(start, saving.save, () => setToast('Every answer is coded.'));
   const { state, search, give, next, step } = coding;

@@ -13,21 +13,27 @@ import { codingAddress } from './coding-address.js';
 import { startCoding } from './coding-state.js';
 import { Coding } from './Coding.js';
 
-/** The answers of a coder, fetched once: what is coded meanwhile is known here first. */
-function useAnswers(study: string, working: number, coder: string) {
-  const [loaded, setLoaded] = useState<{ coder: string; answers: AnswersToCode['answers'] } | null>(null);
+/**
+ * The answers of a coder, fetched once: what is coded meanwhile is known here first.
+ * @param files that were taken in meanwhile: after each they are fetched again
+ */
+function useAnswers(study: string, working: number, coder: string, files: number) {
+  const [loaded, setLoaded] = useState<{ coder: string; files: number; answers: AnswersToCode['answers'] } | null>(
+    null,
+  );
   const [trouble, setTrouble] = useState<Trouble | null>(null);
   useEffect(() => {
     let isWanted = true;
     ask('GET /studies/{study}/workings/{working}/answers', { study, working, query: { coder } }).then(
-      ({ answers }) => isWanted && setLoaded({ coder, answers }),
+      ({ answers }) => isWanted && setLoaded({ coder, files, answers }),
       (error: unknown) => isWanted && setTrouble(problemText(error)),
     );
     return () => {
       isWanted = false;
     };
-  }, [study, working, coder]);
-  return { answers: loaded?.coder === coder ? loaded.answers : null, trouble };
+  }, [study, working, coder, files]);
+  const isOfNow = loaded?.coder === coder && loaded.files === files;
+  return { answers: isOfNow ? loaded.answers : null, trouble };
 }
 
 interface LoadedProps {
@@ -38,11 +44,19 @@ interface LoadedProps {
 }
 
 function Loaded({ view, working, recipe, coder }: LoadedProps) {
-  const { answers, trouble } = useAnswers(view.study.id, working.id, coder);
+  const [taken, setTaken] = useState<readonly string[]>([]);
+  const { answers, trouble } = useAnswers(view.study.id, working.id, coder, taken.length);
   const start = useMemo(() => answers && startCoding(answers, alike(answers.map(({ text }) => text))), [answers]);
   if (trouble) return <Problem {...trouble} />;
   if (!start) return <Wait>Reading the answers…</Wait>;
-  return <Coding key={coder} {...{ view, working, recipe, coder, start }} />;
+  return (
+    <Coding
+      key={coder}
+      {...{ view, working, recipe, coder, start }}
+      told={taken.at(-1) ?? null}
+      takenIn={(words) => setTaken([...taken, words])}
+    />
+  );
 }
 
 /** What the address says: which working, and who codes. */

@@ -1,4 +1,5 @@
 import type { ProblemBody } from '../../api/types.js';
+import { Fault } from '../../core/fault.js';
 
 /** A problem that the server told, or that kept us from reaching it. */
 export class ProblemError extends Error {
@@ -33,7 +34,7 @@ export interface Trouble {
 
 /** What went wrong and what to do, for the screen. */
 export function problemText(error: unknown): { detail: string; mend: string } {
-  if (error instanceof ProblemError) return { detail: error.message, mend: error.mend };
+  if (error instanceof ProblemError || error instanceof Fault) return { detail: error.message, mend: error.mend };
   return { detail: error instanceof Error ? error.message : String(error), mend: 'Try again.' };
 }
 

@@ -1,23 +1,16 @@
 import { Fault } from '../../fault.js';
 import { writtenAnswer } from './answer-text.js';
+import { type FileLine, namedLines } from './file-lines.js';
 import { type Mark, markKey, type Verdict, VERDICT_WORDS, VERDICTS } from './mark.js';
 import { pathOf, pathsOf, standing } from './sheet.js';
 import type { Theme, ThemeRecipe } from './shape.js';
 
 /** The columns of codings as a table. */
 const COLUMNS = ['answer', 'respondents', 'coder', 'settles', 'verdict', 'themes'] as const;
-type Column = (typeof COLUMNS)[number];
-
 /** Between the themes of an answer. */
 const BETWEEN = '; ';
 
 const YES = 'yes';
-
-/** A line of a file, with its number. */
-export interface FileLine {
-  line: number;
-  cells: readonly string[];
-}
 
 /**
  * Codings as the lines of a table, a line for each answer and coder, under a heading. Answers that are not coded have a
@@ -49,18 +42,6 @@ export function codingsTable(
     ]);
   });
   return [[...COLUMNS], ...lines];
-}
-
-/** What stands in which column of a file, by its heading. @throws Fault where a column that is needed is not there */
-function columnsIn(heading: readonly string[]): Record<Column, number> {
-  const names = heading.map((name) => name.trim().toLowerCase());
-  const at = Object.fromEntries(COLUMNS.map((name) => [name, names.indexOf(name)])) as Record<Column, number>;
-  for (const needed of ['answer', 'themes'] as const)
-    if (at[needed] < 0)
-      throw new Fault('invalid', `The file has no column “${needed}”.`, `Its first line names ${COLUMNS.join(', ')}.`, {
-        line: 1,
-      });
-  return at;
 }
 
 function themesIn(themes: readonly Theme[], text: string, line: number): number[] {
@@ -102,13 +83,11 @@ function verdictIn(text: string, themes: readonly number[], line: number): Verdi
  */
 export function marksOfTable(
   { themes, coders }: Pick<ThemeRecipe, 'themes' | 'coders'>,
-  [heading, ...lines]: readonly FileLine[],
+  lines: readonly FileLine[],
   coder?: string,
 ): Mark[] {
-  const at = columnsIn(heading?.cells ?? []);
   const seen = new Map<string, number>();
-  return lines.flatMap(({ line, cells }): Mark[] => {
-    const cell = (column: Column) => (at[column] < 0 ? '' : (cells[at[column]] ?? ''));
+  return namedLines(lines, COLUMNS, ['answer', 'themes']).flatMap(({ line, cell }): Mark[] => {
     const own = themesIn(themes, cell('themes'), line);
     const verdict = verdictIn(cell('verdict'), own, line);
     const text = writtenAnswer(cell('answer'));

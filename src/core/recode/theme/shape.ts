@@ -1,6 +1,9 @@
 import { z } from 'zod';
 import { type Frozen, sourcesOf, text } from '../shape.js';
 
+/** More themes than these are no code sheet. */
+export const MOST_THEMES = 500;
+
 const themeId = z.int().min(1).max(100_000);
 
 /** One theme of a code sheet. Codings name it by its id, which stays when it is called otherwise. */
@@ -30,7 +33,7 @@ export const themeRecipeShape = <S>(source: z.ZodType<S>) =>
   z.strictObject({
     kind: z.literal('theme'),
     sources: sourcesOf(source).describe('Text variables; what a respondent says in all of them is one answer.'),
-    themes: z.array(themeShape).max(500).describe('The code sheet, in its order.'),
+    themes: z.array(themeShape).max(MOST_THEMES).describe('The code sheet, in its order.'),
     coders: z.array(coderShape).max(20).describe('The first codes what counts where nothing is settled.'),
   });
 

@@ -4,6 +4,7 @@ import { SourceChooser } from '../../editor/SourceChooser.js';
 import type { BodyProps } from '../body-props.js';
 import { Coders } from './Coders.js';
 import { CodeSheet } from './CodeSheet.js';
+import { SheetFile } from './SheetFile.js';
 import { SheetHistory } from './SheetHistory.js';
 import { hasWords } from './has-words.js';
 import css from '../../workings.module.css';
@@ -31,6 +32,12 @@ export function ThemeBody({ view, recipe, change, previewed, working }: BodyProp
         )}
       </p>
       <CodeSheet themes={recipe.themes} mentions={mentions} change={(themes) => change({ ...recipe, themes })} />
+      <SheetFile
+        study={view.study.id}
+        working={working?.id ?? null}
+        themes={recipe.themes}
+        change={(themes) => change({ ...recipe, themes })}
+      />
       {working && <SheetHistory study={view.study.id} working={working.id} />}
       <Coders coders={recipe.coders} change={(coders) => change({ ...recipe, coders })} />
     </>

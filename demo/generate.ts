@@ -1,22 +1,28 @@
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { sheetTable } from '../src/core/recode/theme/sheet-table.js';
 import { codebook } from './codebook.js';
+import { codings } from './codings.js';
 import { respondents } from './respondents.js';
+import { SHEET } from './themes.js';
 
-const field = (cell: string) => (/[",\n]/.test(cell) ? `"${cell.replaceAll('"', '""')}"` : cell);
+const field = (cell: string | number) =>
+  /[",\n]/.test(String(cell)) ? `"${String(cell).replaceAll('"', '""')}"` : String(cell);
+const csv = (rows: readonly (readonly (string | number)[])[]) =>
+  `${rows.map((row) => row.map(field).join(',')).join('\n')}\n`;
 
-/** The demo file's text: the same for everyone, from a fixed seed. */
-export function demoCsv(): string {
-  const { heading, rows } = respondents();
-  return `${[heading, ...rows].map((row) => row.map(field).join(',')).join('\n')}\n`;
+/** What the folder of the demo holds, by the names of its files: the same for everyone, from fixed seeds. */
+export function demoFiles(): Record<string, string> {
+  const { heading, rows, comments } = respondents();
+  return {
+    'fernhill.csv': csv([heading, ...rows]),
+    'fernhill-codebook.json': `${JSON.stringify(codebook, null, 2)}\n`,
+    'fernhill-sheet.csv': csv(sheetTable(SHEET)),
+    'fernhill-codings.csv': csv(codings(comments)),
+  };
 }
 
-export function demoCodebook(): string {
-  return `${JSON.stringify(codebook, null, 2)}\n`;
-}
-
-/** Writes data and codebook into `folder`. */
+/** Writes data, codebook, code sheet and codings into `folder`. */
 export function writeDemo(folder: string): void {
-  writeFileSync(join(folder, 'fernhill.csv'), demoCsv());
-  writeFileSync(join(folder, 'fernhill-codebook.json'), demoCodebook());
+  for (const [name, text] of Object.entries(demoFiles())) writeFileSync(join(folder, name), text);
 }

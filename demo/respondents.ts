@@ -1,4 +1,5 @@
 import { CROPS, FACILITIES, SITES } from './codebook.js';
+import { type Comment, comment } from './comments.js';
 import { draws } from './random.js';
 
 export const RESPONDENTS = 2412;
@@ -23,29 +24,13 @@ const CROP_TILT: Readonly<Record<number, readonly number[]>> = {
   5: [0.08, 0.06, 0, 0.02, -0.06, 0.1, 0.02, 0.14, 0, 0],
 };
 
-const COMMENTS = [
-  'The tap by the gate, "the slow one", needs mending.',
-  'Happy as it is.',
-  'More compost bays please',
-  'Waited three years for a plot; worth it.',
-  'The hut is always locked on Sundays, and nobody knows who has the key.',
-  'Deer got in again.\nThe fence along the lane is down in two places.',
-  'Could we have a second notice board; one nearer the car park?',
-  'Rats in the old shed',
-  'Good neighbours, good soil.',
-  'Rent went up 12% and nothing changed',
-  "It's my favourite place.",
-  'Too many empty plots, they seed weeds everywhere',
-  'Crème fraîche and courgettes: thank you for the open day!',
-];
-
 const clamp = (value: number, least: number, most: number) => Math.min(most, Math.max(least, value));
 
 /** Cuts a standard-normal-like score into codes 1..cuts + 1. */
 const cut = (score: number, cuts: readonly number[]) => String(cuts.filter((edge) => score >= edge).length + 1);
 
-/** Heading and rows of the demo file. */
-export function respondents(): { heading: string[]; rows: string[][] } {
+/** Heading and rows of the demo file, and the comments in it with what is in them. */
+export function respondents(): { heading: string[]; rows: string[][]; comments: Comment[] } {
   const draw = draws(SEED);
   const { even, normal, chance, pick } = draw;
   const heading = [
@@ -87,6 +72,7 @@ export function respondents(): { heading: string[]; rows: string[][] } {
     'w',
   ];
   const rows: string[][] = [];
+  const comments: Comment[] = [];
   for (let k = 0; k < RESPONDENTS; k++) {
     const site = pick(SITE_SIZES);
     const season = pick([55, 45]);
@@ -164,7 +150,8 @@ export function respondents(): { heading: string[]; rows: string[][] } {
     // Strong: who is content renews.
     const renew =
       content > -0.35 + 0.5 * normal() ? (chance(0.07) ? '3' : '1') : (['1', '2', '3'][pick([22, 45, 33])] ?? '3');
-    const comment = chance(0.2) ? (COMMENTS[Math.floor(even() * COMMENTS.length)] ?? '') : '';
+    const written = chance(0.2) ? comment(even(), { site, content }) : null;
+    if (written) comments.push(written);
     const weight = clamp(
       0.75 + 0.25 * (site === 2 ? 1.6 : 1) + (ageYears < 40 ? 0.45 : -0.08) + 0.12 * normal(),
       0.3,
@@ -187,10 +174,10 @@ export function respondents(): { heading: string[]; rows: string[][] } {
       plotSize,
       shares,
       renew,
-      comment,
+      written?.text ?? '',
       weight.toFixed(3),
     ]);
   }
   if (SITES.length !== SITE_SIZES.length) throw new Error('every site needs a size');
-  return { heading, rows };
+  return { heading, rows, comments };
 }

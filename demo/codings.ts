@@ -57,6 +57,7 @@ const VAGUE: Record<Exclude<Verdict, 'themes'>, Verdict> = {
 };
 
 type Read = Pick<Mark, 'verdict' | 'themes'>;
+const PLAIN = { settles: false, quote: null };
 
 const ids = (keys: Iterable<ThemeKey>): number[] => {
   const given = new Set([...keys].map((key) => THEME_IDS[key]));
@@ -92,13 +93,13 @@ export function codings(comments: readonly Comment[]): (string | number)[][] {
   const marks = [...byText].slice(0, -LEFT).flatMap(([text, { comment }]): Mark[] => {
     const own = CODERS.flatMap((coder, k) =>
       isDrawn(coder, text)
-        ? [{ text, ...read(comment, HANDS[k === 0 ? 0 : 1], draw), coder: coder.name, settles: false }]
+        ? [{ text, ...read(comment, HANDS[k === 0 ? 0 : 1], draw), coder: coder.name, ...PLAIN }]
         : [],
     );
     const [first, second] = own;
     if (!first || !second || saysSame(first, second) || draw.chance(NOT_SETTLED)) return own;
     const { verdict, themes } = comment;
-    return [...own, { text, verdict, themes: ids(themes), coder: TOGETHER, settles: true }];
+    return [...own, { text, verdict, themes: ids(themes), coder: TOGETHER, settles: true, quote: null }];
   });
   return codingsTable({ themes: SHEET }, answers, marks);
 }

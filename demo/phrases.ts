@@ -10,17 +10,18 @@ export interface Phrase {
 /** What a respondent says of one theme, by theme: whole sentences. */
 export const SENTENCES: Record<Exclude<ThemeKey, 'grounds' | 'shared' | 'run' | 'content'>, readonly string[]> = {
   water: [
-    'The {tap|standpipe|trough} {by the gate|near the hut|at the far end|on the lower path} {drips all day|needs mending|has been broken since spring|is too slow to fill a can}.',
-    'There is {no pressure|hardly a trickle|nothing at all} in the {evenings|afternoons|dry weeks} when everybody waters.',
-    'We need {another tap|a second trough|more water butts|a pump at the well} {on our side|at the top|for the new plots}.',
-    'Carrying water {across the whole site|up the slope|for 200 metres} is {too much at my age|hard work|no joke in July}.',
+    'The {tap|standpipe} {by the gate|at the far end|on the lower path} {drips all day|needs mending|is too slow}.',
+    'The trough {near the hut|by the gate} {has been broken since spring|leaks|is empty when one needs it}.',
+    'There is {no pressure|hardly a trickle|nothing at all} in the {evenings|dry weeks} when everybody waters.',
+    'We need {another tap|more water butts|a pump at the well} {on our side|at the top|for the new plots}.',
+    'Carrying water {across the whole site|up the slope|for 200 metres} is {too much for me|hard|no joke in July}.',
     'The water is turned {off|on} too {early|late} in the {autumn|spring|year}.',
     'Hosepipes {run all night|are used though they are forbidden|should be allowed in August}.',
   ],
   animals: [
     '{Deer|Rabbits|Badgers} {got in again|ate all my beans|come through the hedge every night}.',
-    'The fence {along the lane|by the railway|behind plot 30} {is down in two places|has holes|has not been mended for years}.',
-    'Rats {in the old shed|under the compost|everywhere since the winter}, {please do something|somebody must put traps|I have seen five}.',
+    'The fence {along the lane|by the railway|behind plot 30} {is down in two places|has holes|has not been mended}.',
+    'Rats {in the old shed|under the compost|everywhere}, {please do something|somebody must put traps}.',
     'Pigeons and {slugs|magpies|squirrels} took {half of the cabbages|all the seedlings|everything that was green}.',
     'A proper fence {all around|on the lane side} would {help more than anything|keep the rabbits out}.',
   ],
@@ -32,8 +33,8 @@ export const SENTENCES: Record<Exclude<ThemeKey, 'grounds' | 'shared' | 'run' | 
     'Please {mow|gravel|level} the paths {more often|before somebody falls|this year}.',
   ],
   weeds: [
-    'The plot {next to mine|behind us|on the corner} {is a jungle|has not been dug for two years|seeds thistles over to me}.',
-    '{Bindweed comes|Couch grass comes|Brambles come} over from {empty plots|the plot that nobody works|the edges} and I {dig in vain|give up}.',
+    'The plot {next to mine|behind us|on the corner} {is a jungle|was never dug|seeds thistles over to me}.',
+    '{Bindweed comes|Couch grass comes|Brambles come} over from {empty plots|the edges} and I {dig in vain|give up}.',
     'People who do not work their plots should {get a letter|give them up|lose them}.',
     'Too many {neglected|overgrown|abandoned} plots.',
   ],
@@ -50,19 +51,20 @@ export const SENTENCES: Record<Exclude<ThemeKey, 'grounds' | 'shared' | 'run' | 
     'People throw {plastic|cooked food|diseased plants} {on|into} the compost.',
   ],
   rent: [
-    'The rent {is too high|went up again|is a bargain|should be lower for pensioners} {for what one gets|and nothing changed|these days}.',
+    'The rent {is too high|is a bargain|should be lower} {for what one gets|these days|for pensioners}.',
+    'The rent went up again {and nothing changed|without a word}.',
     'We pay {more each year|as much as for a garage}, {and what for|and the taps still leak}?',
     'I would pay {a little more|double} {for better paths|if it were spent on the site}.',
     'Why do half plots cost {the same|nearly as much as whole ones}?',
   ],
   waiting: [
     'I waited {three|five|seven} years for {my plot|half a plot}.',
-    'My {daughter|neighbour|brother} has been on the list {since 2021|for four years} while plots {stand empty|lie idle}.',
+    'My {daughter|neighbour|brother} has been on the list {since 2021|for years} while plots {stand empty|lie idle}.',
     'Nobody can say how long the waiting list {is|really is}.',
     'Some have {two|three} plots and others {wait|none}: {not fair|that should end}.',
   ],
   committee: [
-    'The committee {does a good job|never answers|should meet when people are not at work|works hard for little thanks}.',
+    'The committee {does a good job|never answers|should meet in the evening|works hard for little thanks}.',
     '{Letters|E-mails|Questions} {are not answered|get an answer after months|go nowhere}.',
     'The notice board {is out of date|could be nearer to the gate|tells nothing}.',
     'Rules about {sheds|bonfires|trees} {change every year|are not kept by anybody|are too strict}.',
@@ -77,7 +79,7 @@ export const SENTENCES: Record<Exclude<ThemeKey, 'grounds' | 'shared' | 'run' | 
   ],
   theft: [
     'My {shed|cold frame|box} was broken into {twice|in the winter|again}.',
-    '{Tools|Pumpkins|Strawberries|My barrow} {get stolen|were taken|disappear} {every year|overnight|as soon as they are ripe}.',
+    '{Tools|Pumpkins|Strawberries|My barrow} {get stolen|were taken|disappear} {every year|overnight}.',
     '{Youngsters|Somebody} {broke the glass of my frame|cut the fence|set fire to a bin}.',
     'We need {a lock on the main gate|lights|a camera at the gate}, people just walk in and help themselves.',
   ],

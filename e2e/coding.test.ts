@@ -115,15 +115,32 @@ describe('coding answers into themes', () => {
   });
 
   it('puts an answer into the binder as a quotation, its names struck out', async () => {
+    await session.open(`/studies/${study}/coding?working=${working}`);
+    await reads('rats near the compost');
+    await press(session.driver, '2');
+    await session.driver.wait(async () => (await said('Anna')).left === 0, 10_000);
     await (await named(session.driver, 'Quote it…')).click();
     const field = await find(session.driver, 'textarea');
     await session.driver.executeScript('arguments[0].focus(); arguments[0].setSelectionRange(0, 4);', field);
     await (await named(session.driver, 'Strike out what is marked')).click();
     await session.sound();
+    await (await named(session.driver, 'Keep the quotation')).click();
     await (await named(session.driver, 'Put it into the binder')).click();
     await says(session.driver, '[aria-live=polite]', 'in the binder');
     const { body } = await call<StudyView>(session.server, 'GET', `/studies/${study}`);
-    expect(body.binders[0]?.items).toEqual([{ is: 'note', text: '“[…] near the compost”' }]);
+    const [table] = body.tables;
+    expect(table?.sentence.rows).toBe(body.workings[0]?.variable);
+    expect(body.binders[0]?.items).toEqual([
+      { is: 'table', table: table?.id },
+      { is: 'note', text: '“[…] near the compost” (Rats)' },
+    ]);
+    const quoted = async () => (await said('Anna')).answers.filter(({ quote }) => quote !== null);
+    expect(await quoted()).toMatchObject([{ text: 'rats near the compost', quote: '[…] near the compost' }]);
+    await session.sound();
+    // Of an answer that is not coded any more nothing is kept.
+    await press(session.driver, '2');
+    await session.driver.wait(async () => (await said('Anna')).left === 1, 10_000);
+    expect(await quoted()).toEqual([]);
   });
 
   it('goes out as CSV, and comes in again', async () => {

@@ -28,6 +28,7 @@ export const AnswersToCodeSchema = z
         first: z.int().describe('The place of the first of them in the data, from 1.'),
         said: SaidSchema.nullable().describe('Null: it is not coded yet.'),
         open: z.boolean().describe('Of what counts: coders differ, and it is not settled.'),
+        quote: MarkShape.shape.quote,
       }),
     ),
     left: z.int().describe('Answers that are not coded yet.'),
@@ -50,6 +51,10 @@ export const CodingsSchema = z
       .max(100_000),
   })
   .openapi('Codings');
+
+export const QuotationSchema = z
+  .strictObject({ coder: name, text: MarkShape.shape.text, quote: MarkShape.shape.quote })
+  .openapi('Quotation');
 
 export const CodingsKeptSchema = z.object({ answers: z.int() }).openapi('CodingsKept');
 

@@ -28,7 +28,7 @@ describe('the command codings', () => {
     expect(await say({ take: anna, coder: 'Anna' })).toBe('2 codings taken in\n');
     const ben = file('ben.csv', 'answer,coder,themes\ntext 1,Ben,Water\ntext 2,Ben,Water\n');
     await say({ take: ben });
-    expect((await say({ coder: 'Ben' })).split('\r\n')[3]).toBe('text 2,1,Ben,,coded,Water');
+    expect((await say({ coder: 'Ben' })).split('\r\n')[3]).toBe('text 2,1,Ben,,coded,Water,');
     expect(JSON.parse(await say({ agreement: ['Anna', 'Ben'] }))).toMatchObject({ answers: 2, alike: 1, open: 1 });
     expect(await say({ takeSheet: file('sheet.csv', 'theme,under\nTaps,Water\n') })).toBe(
       'The code sheet is taken in\n',

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import type { ThemeRecipe } from '../core/recode/theme/shape.js';
 import { allEntries } from '../store/ledger.js';
 import { allMarks } from '../store/marks.js';
-import { agreementIn, answersToCode, codingsAsCsv, importCodings, keepCodings } from './codings.js';
+import { agreementIn, answersToCode, codingsAsCsv, importCodings, keepCodings, quoteAnswer } from './codings.js';
 import { describeEntry } from './describe-entry.js';
 import { joinStudy } from './intake/join.js';
 import { receiveFile } from './intake/receive.js';
@@ -65,6 +65,7 @@ describe('coding answers', () => {
       first: 3,
       said: { verdict: 'themes', themes: [1, 2] },
       open: false,
+      quote: null,
     });
     await keepCodings(service, study, working, {
       coder: 'Anna',
@@ -152,15 +153,35 @@ describe('coding answers', () => {
     );
   });
 
+  it('marks answers as quotations, which they stay when coded anew, and in files', async () => {
+    const working = await keep();
+    await code(working, 'Anna', { 'text 1': [1], 'text 2': [2] });
+    const quote = (text: string, words: string | null) =>
+      quoteAnswer(service, study, working, { coder: 'Anna', text, quote: words });
+    await quote('text 1', '[…] 1');
+    expect(lastEntry().lines).toMatchObject([{ title: 'Quotation of “text 1” by Anna', after: '[…] 1' }]);
+    await code(working, 'Anna', { 'text 1': [2] });
+    const quoted = async () =>
+      (await answersToCode(service, study, working, 'Anna')).answers.flatMap(({ quote: own }) => own ?? []);
+    expect(await quoted()).toEqual(['[…] 1']);
+    const { text } = await codingsAsCsv(service, study, working, 'Anna');
+    expect(text.split('\r\n')[2]).toBe('text 1,1,Anna,,coded,Shed,[…] 1');
+    await quote('text 1', null);
+    expect(await quoted()).toEqual([]);
+    await importCodings(service, study, working, { name: 'codings.csv', body: Readable.from([text]) });
+    expect(await quoted()).toEqual(['[…] 1']);
+    expect((await faultOf(quote('text 3', 'three'))).message).toBe('The answer is not coded yet.');
+  });
+
   it('goes out as CSV and comes in again, from whatever office it was coded in', async () => {
     const working = await keep();
     await code(working, 'Anna', { 'text 1': [1], 'text 2': [1, 2] });
     const { text } = await codingsAsCsv(service, study, working, 'Anna');
     expect(text.split('\r\n').slice(0, 4)).toEqual([
-      '\uFEFFanswer,respondents,coder,settles,verdict,themes',
-      'text 0,1,Anna,,,',
-      'text 1,1,Anna,,coded,Water',
-      'text 2,1,Anna,,coded,Water; Shed',
+      '\uFEFFanswer,respondents,coder,settles,verdict,themes,quote',
+      'text 0,1,Anna,,,,',
+      'text 1,1,Anna,,coded,Water,',
+      'text 2,1,Anna,,coded,Water; Shed,',
     ]);
     const sent = (content: string | Buffer, by?: string) =>
       importCodings(service, study, working, { name: 'codings.csv', body: Readable.from([content]), coder: by });

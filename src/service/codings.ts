@@ -71,6 +71,8 @@ interface AnswerToCode extends Answer {
   said: Said | null;
   /** Of what counts: coders said it differently, and it is not settled. */
   open: boolean;
+  /** As this coder lets it be quoted; where no coder is asked for, any of them. Null: it is no quotation. */
+  quote: string | null;
 }
 
 export interface AnswersToCode {
@@ -100,6 +102,7 @@ export async function answersToCode(
   const own = marks.filter((mark) => !mark.settles && mark.coder === name);
   const said = new Map(own.map((mark) => [mark.text, asOnSheet(recipe.themes, mark)]));
   const stands = coder ? null : standsOf(recipe, marks);
+  const quotes = new Map((coder ? own : marks).flatMap(({ text, quote }) => (quote === null ? [] : [[text, quote]])));
   const answers = all
     .filter(({ text }) => coder === null || isDrawn(coder, text))
     .map((answer): AnswerToCode => {
@@ -109,6 +112,7 @@ export async function answersToCode(
         ...answer,
         said: mark ? { verdict: mark.verdict, themes: mark.themes } : null,
         open: stand !== undefined && stand.differs && !stand.settled,
+        quote: quotes.get(answer.text) ?? null,
       };
     });
   return { answers, left: answers.filter((answer) => answer.said === null).length };
@@ -173,17 +177,20 @@ export interface CodingsTaken extends CodingsKept {
   unknown: number;
 }
 
-/** Writes marks of a working down, each in the place of what was said there before. In a transaction. */
+/**
+ * Writes marks of a working down, each in the place of what was said there before; what was a quotation stays one. In a
+ * transaction.
+ */
 function putMarks(
   db: Db,
   working: number,
   marks: readonly (Omit<Mark, 'verdict'> & { verdict: Verdict | null })[],
 ): void {
-  const before = new Map(marksOf(db, working).map((mark) => [markKey(mark), mark.id]));
+  const before = new Map(marksOf(db, working).map((mark) => [markKey(mark), mark]));
   const madeAt = new Date().toISOString();
-  for (const { verdict, ...mark } of marks) {
-    const id = before.get(markKey(mark)) ?? null;
-    if (verdict !== null) putMark(db, { ...mark, id, working, verdict, madeAt });
+  for (const { verdict, quote, ...mark } of marks) {
+    const { id = null, quote: quoted = null } = before.get(markKey(mark)) ?? {};
+    if (verdict !== null) putMark(db, { ...mark, id, working, verdict, madeAt, quote: quote ?? quoted });
     else if (id !== null) removeMark(db, id);
   }
 }
@@ -208,10 +215,44 @@ export function keepCodings(
     const done = settles ? 'Settled' : 'Coded';
     const words = `${done} ${plural(answers, 'answer')} of ${titleOf(theme.variable)} (${coder})`;
     const marks = codings.flatMap(({ texts, verdict, themes }) =>
-      texts.map((text) => ({ text: writtenAnswer(text), verdict, themes, coder, settles })),
+      texts.map((text) => ({ text: writtenAnswer(text), verdict, themes, coder, settles, quote: null })),
     );
     await record(service, study, 'working', words, () => putMarks(db, working, marks));
     return { answers };
+  });
+}
+
+/** An answer as it may be quoted. */
+export interface Quotation {
+  coder: string;
+  text: string;
+  /** Null: it is no quotation any more. */
+  quote: string | null;
+}
+
+/**
+ * Marks an answer that a coder coded as a quotation, in the words in which it may be quoted.
+ * @throws Fault where that coder has not coded it
+ */
+export function quoteAnswer(
+  service: Service,
+  study: OpenStudy,
+  working: number,
+  { coder, text, quote }: Quotation,
+): Promise<CodingsKept> {
+  return change(service, study, async () => {
+    const { recipe, variable } = themeWorking(study, working);
+    coderOf(recipe, coder);
+    const key = markKey({ text: writtenAnswer(text), coder, settles: false });
+    const mark = marksOf(study.db, working).find((own) => markKey(own) === key);
+    if (!mark)
+      throw new Fault('conflict', 'The answer is not coded yet.', `Let ${coder} code it, then quote it.`, {
+        field: 'text',
+      });
+    const done = quote === null ? 'Quotes no more' : 'Quotes';
+    const words = `${done} an answer of ${titleOf(variable)} (${coder})`;
+    await record(service, study, 'working', words, () => putMark(study.db, { ...mark, quote: quote?.trim() ?? null }));
+    return { answers: 1 };
   });
 }
 
@@ -268,8 +309,8 @@ export function agreementIn(
 ): AgreementTold {
   const { recipe } = themeWorking(study, working);
   for (const name of [first, second]) coderOf(recipe, name);
-  const marks = marksOf(study.db, working).map(({ text, verdict, themes, coder, settles }): Mark => {
-    return { text, verdict, themes, coder, settles };
+  const marks = marksOf(study.db, working).map(({ text, verdict, themes, coder, settles, quote }): Mark => {
+    return { text, verdict, themes, coder, settles, quote };
   });
   const differences = codedTwice(recipe, marks, first, second).filter(({ alike }) => !alike);
   return { ...agreementOf(recipe, marks, [first, second], confidence), differences };

@@ -75,6 +75,7 @@ const NAMES: Record<string, string> = {
   frozen: 'Frozen',
   verdict: 'Coding',
   themes: 'Themes',
+  quote: 'Quotation',
 };
 
 const BY: Record<string, AmendBy> = {

@@ -23,6 +23,7 @@ interface Flat {
   themes: string;
   coder: string;
   settles: 0 | 1;
+  quote: string | null;
   madeAt: string;
 }
 
@@ -30,7 +31,8 @@ interface Flat {
 export const allMarks = untilChanged((db: Db): readonly MarkRow[] => {
   const rows = prepared(
     db,
-    'SELECT id, working_id AS working, text, verdict, themes, coder, settles, made_at AS madeAt FROM mark ORDER BY id',
+    `SELECT id, working_id AS working, text, verdict, themes, coder, settles, quote, made_at AS madeAt
+       FROM mark ORDER BY id`,
   ).all() as Flat[];
   return rows.map(({ verdict, themes, settles, ...row }) => ({
     ...row,
@@ -48,10 +50,10 @@ export const marksOf = (db: Db, working: number): readonly MarkRow[] =>
 export function putMark(db: Db, { id, settles, themes, ...row }: Omit<MarkRow, 'id'> & { id: number | null }): void {
   prepared(
     db,
-    `INSERT INTO mark (id, working_id, text, verdict, themes, coder, settles, made_at)
-       VALUES (@id, @working, @text, @verdict, @themes, @coder, @settles, @madeAt)
+    `INSERT INTO mark (id, working_id, text, verdict, themes, coder, settles, quote, made_at)
+       VALUES (@id, @working, @text, @verdict, @themes, @coder, @settles, @quote, @madeAt)
        ON CONFLICT (id) DO UPDATE SET working_id = @working, text = @text, verdict = @verdict, themes = @themes,
-         coder = @coder, settles = @settles, made_at = @madeAt`,
+         coder = @coder, settles = @settles, quote = @quote, made_at = @madeAt`,
   ).run({ ...row, id, themes: JSON.stringify(themes), settles: settles ? 1 : 0 });
 }
 

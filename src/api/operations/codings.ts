@@ -1,4 +1,11 @@
-import { agreementIn, answersToCode, codingsAsCsv, importCodings, keepCodings } from '../../service/codings.js';
+import {
+  agreementIn,
+  answersToCode,
+  codingsAsCsv,
+  importCodings,
+  keepCodings,
+  quoteAnswer,
+} from '../../service/codings.js';
 import { importSheet, linesOfFile, sheetAsCsv } from '../../service/code-sheet.js';
 import { fileSent, type WantedFile } from '../../service/intake/file-sent.js';
 import {
@@ -11,6 +18,7 @@ import {
   CodingsSchema,
   CodingsTakenSchema,
   FileLinesSchema,
+  QuotationSchema,
   SheetHistorySchema,
 } from '../coding-schemas.js';
 import { sheetHistory } from '../../service/sheet-history.js';
@@ -42,6 +50,16 @@ export const CODINGS = [
     body: CodingsSchema,
     answer: CodingsKeptSchema,
     work: ({ service, study, params, body }) => keepCodings(service, study, params.working, body),
+  }),
+  operation({
+    id: 'quoteAnswer',
+    method: 'put',
+    path: '/studies/{study}/workings/{working}/quotation',
+    summary: 'Mark an answer that was coded as a quotation, names struck out, or let it be none',
+    changes: true,
+    body: QuotationSchema,
+    answer: CodingsKeptSchema,
+    work: ({ service, study, params, body }) => quoteAnswer(service, study, params.working, body),
   }),
   operation({
     id: 'codingsAsCsv',

@@ -6,8 +6,8 @@ export interface FrequentWord {
   answers: number;
 }
 
-/** Words of fewer letters say little; in scripts that write a word in one or two signs they are words all the same. */
-const SHORT_LATIN = /^[\p{Script=Latin}\p{N}'’]{1,3}$/u;
+/** A letter or a digit alone says nothing; in scripts that write a word in one sign it is a word all the same. */
+const SINGLE = /^[\p{Script=Latin}\p{N}]$/u;
 
 /** A word that so large a share of the answers has is one of the language, and says nothing of them. */
 const EVERYWHERE = 0.3;
@@ -21,19 +21,21 @@ const FEW_ANSWERS = 20;
 /**
  * The words, and pairs of words side by side, that most answers have, the most frequent first. A pair takes the place
  * of a word that hardly stands without it.
+ * @param small words that say nothing of what answers are about
  * @param most how many of them
- * @example frequentWords(['rats again', 'rats', 'no water'], 1) // [{ word: 'rats', answers: 2 }]
+ * @example frequentWords(['rats again', 'rats', 'no water'], new Set(), 1) // [{ word: 'rats', answers: 2 }]
  */
-export function frequentWords(texts: readonly string[], most: number): FrequentWord[] {
+export function frequentWords(texts: readonly string[], small: ReadonlySet<string>, most: number): FrequentWord[] {
+  const isSmall = (word: string) => small.has(word) || SINGLE.test(word);
   const counts = new Map<string, number>();
   for (const text of texts) {
     const words = wordsOf(text);
     const own = new Set<string>();
     words.forEach((word, k) => {
       const next = words[k + 1];
-      if (SHORT_LATIN.test(word)) return;
+      if (isSmall(word)) return;
       own.add(word);
-      if (next !== undefined && !SHORT_LATIN.test(next)) own.add(`${word} ${next}`);
+      if (next !== undefined && !isSmall(next)) own.add(`${word} ${next}`);
     });
     for (const word of own) counts.set(word, (counts.get(word) ?? 0) + 1);
   }

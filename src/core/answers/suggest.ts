@@ -33,12 +33,16 @@ const DOUBT = 1;
 
 const MOST_WORDS = 3;
 
-/** What the words of coded answers say of themes; each answer counts once for a word. */
-export function learn(coded: readonly CodedAnswer[]): WordThemes {
+/**
+ * What the words of coded answers say of themes; each answer counts once for a word.
+ * @param small words that say nothing of what answers are about
+ */
+export function learn(coded: readonly CodedAnswer[], small: ReadonlySet<string>): WordThemes {
   const answers = new Map<string, number>();
   const themes = new Map<string, Map<number, number>>();
   for (const { text, themes: own } of coded)
     for (const word of new Set(wordsOf(text))) {
+      if (small.has(word)) continue;
       answers.set(word, (answers.get(word) ?? 0) + 1);
       const ofWord = themes.get(word) ?? new Map<number, number>();
       themes.set(word, ofWord);
@@ -52,7 +56,7 @@ export function learn(coded: readonly CodedAnswer[]): WordThemes {
  * have. The strongest first, each with the words that say so. Nothing is given by it: who codes says yes or no.
  * @example
  * const coded = ['rats in shed', 'rats again', 'no water'].map((text, k) => ({ text, themes: [k < 2 ? 1 : 2] }));
- * suggest(learn(coded), 'Rats!'); // [{ theme: 1, share: 2 / 3, words: ['rats'] }]
+ * suggest(learn(coded, new Set()), 'Rats!'); // [{ theme: 1, share: 2 / 3, words: ['rats'] }]
  */
 export function suggest({ answers, themes }: WordThemes, text: string): Suggestion[] {
   const found = new Map<number, { word: string; share: number }[]>();

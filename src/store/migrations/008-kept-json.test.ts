@@ -54,7 +54,9 @@ describe('what was kept as JSON before version 8', () => {
     insert.run(JSON.stringify(delta));
     insert.run(null);
 
-    for (const migration of MIGRATIONS.slice(7)) if (typeof migration !== 'string') migration(db);
+    for (const migration of MIGRATIONS.slice(7))
+      if (typeof migration === 'string') db.exec(migration);
+      else migration(db);
 
     expect(allWorkings(db)[0]?.recipe).toEqual({ ...toNumber, to: 'number' });
     expect(deltaOf(db, 1)?.things).toEqual([

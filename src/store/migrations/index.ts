@@ -14,6 +14,7 @@ import { frozen } from './012-frozen.js';
 import { template } from './013-template.js';
 import { offScale } from './014-off-scale.js';
 import { marks } from './015-marks.js';
+import { quotes } from './016-quotes.js';
 
 /** SQL, or a function that rewrites stored JSON into the form of its present shape. */
 type Migration = string | ((db: Database) => void);
@@ -35,4 +36,5 @@ export const MIGRATIONS: readonly Migration[] = [
   template,
   offScale,
   marks,
+  quotes,
 ];

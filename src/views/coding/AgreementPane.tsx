@@ -20,9 +20,13 @@ interface Props {
   recipe: ThemeRecipe;
 }
 
+/** Near perfect agreement an interval by the standard error goes beyond what can be; it is told up to there. */
 function sayAgreed({ value, lower, upper, why }: Agreed): string {
   if (value === null) return why ?? '';
-  const interval = lower === null || upper === null ? '' : ` (${coefficient(lower)} to ${coefficient(upper)})`;
+  const interval =
+    lower === null || upper === null
+      ? ''
+      : ` (${coefficient(Math.max(-1, lower))} to ${coefficient(Math.min(1, upper))})`;
   return `${coefficient(value)}${interval}`;
 }
 

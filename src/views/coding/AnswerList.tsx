@@ -19,6 +19,32 @@ interface Props {
   choose: (group: number) => void;
 }
 
+/** Which answers are listed. */
+function Which({ shown, recipe, choose }: Pick<Props, 'shown' | 'recipe'> & { choose: (shown: Shown) => void }) {
+  return (
+    <select
+      className={kit['input']}
+      aria-label="Which answers"
+      value={sayShown(shown)}
+      onChange={({ target }) => choose(readShown(target.value))}
+    >
+      <option value="all">all answers</option>
+      <option value="left">not coded yet</option>
+      {VERDICTS.filter((verdict) => verdict !== 'themes').map((verdict) => (
+        <option key={verdict} value={verdict}>
+          {VERDICT_WORDS[verdict]}
+        </option>
+      ))}
+      <option value="quoted">quotations</option>
+      {standing(recipe.themes).map((theme) => (
+        <option key={theme.id} value={`theme ${theme.id}`}>
+          {pathOf(recipe.themes, theme)}
+        </option>
+      ))}
+    </select>
+  );
+}
+
 /** The answers, alike ones together, those that are searched for or are not coded yet. */
 export function AnswerList({ state, order, shown, search, recipe, show, choose }: Props) {
   const rows = useRef<RowsHandle>(null);
@@ -39,25 +65,7 @@ export function AnswerList({ state, order, shown, search, recipe, show, choose }
           value={search}
           onChange={({ target }) => show(shown, target.value)}
         />
-        <select
-          className={kit['input']}
-          aria-label="Which answers"
-          value={sayShown(shown)}
-          onChange={({ target }) => show(readShown(target.value), search)}
-        >
-          <option value="all">all answers</option>
-          <option value="left">not coded yet</option>
-          {VERDICTS.filter((verdict) => verdict !== 'themes').map((verdict) => (
-            <option key={verdict} value={verdict}>
-              {VERDICT_WORDS[verdict]}
-            </option>
-          ))}
-          {standing(recipe.themes).map((theme) => (
-            <option key={theme.id} value={`theme ${theme.id}`}>
-              {pathOf(recipe.themes, theme)}
-            </option>
-          ))}
-        </select>
+        <Which {...{ shown, recipe }} choose={(own) => show(own, search)} />
       </div>
       <VirtualRows
         label="Answers"
@@ -89,6 +97,11 @@ export function AnswerList({ state, order, shown, search, recipe, show, choose }
                 <span className="sr-only">{own === null ? 'not coded yet' : VERDICT_WORDS[own.verdict]}</span>
               </span>,
               <button key="text" type="button" tabIndex={-1} className={css['pick']} onClick={() => choose(group)}>
+                {places.some((place) => (answers[place]?.quote ?? null) !== null) && (
+                  <span title="a quotation" aria-label="quoted:">
+                    ❝{' '}
+                  </span>
+                )}
                 {answers[first]?.text}
               </button>,
               respondents === 1 ? '' : whole(respondents),

@@ -3,7 +3,7 @@ import type { StudyView, Working } from '../../api/types.js';
 import { byId } from '../../core/by-id.js';
 import { whole } from '../../core/figures.js';
 import { sheetLines } from '../../core/recode/theme/sheet-edits.js';
-import { pathOf } from '../../core/recode/theme/sheet.js';
+import { pathOf, pathsOf } from '../../core/recode/theme/sheet.js';
 import type { ThemeRecipe } from '../../core/recode/theme/shape.js';
 import { EditorShell, Middle } from '../../kit/EditorShell.js';
 import { Keys, Problem, Toast } from '../../kit/kit.js';
@@ -16,9 +16,9 @@ import { CodingHead, type Part } from './CodingHead.js';
 import { useCodingKeys } from './use-coding-keys.js';
 import { Elsewhere } from './Elsewhere.js';
 import { Quote } from './Quote.js';
-import { sayCoded } from './say-coded.js';
 import { useCodingsFile } from './use-codings-file.js';
 import { useSavedCodings } from './use-saved-codings.js';
+import { useQuotes } from './use-quotes.js';
 import { useNewTheme } from './use-new-theme.js';
 import { WordsAside } from './WordsAside.js';
 import css from './coding.module.css';
@@ -56,6 +56,7 @@ export function Coding({ view, working, recipe, coder, start, told, takenIn }: P
   const saving = useSavedCodings(study, working.id, coder);
   const making = useNewTheme(view, working, recipe);
   const file = useCodingsFile(study, working.id, takenIn);
+  const quotes = useQuotes(view, { working: working.id, variable: working.variable, coder }, setToast);
   const themes = useMemo(() => sheetLines(recipe.themes).map(({ theme }) => theme), [recipe]);
   const coding = useCoding(start, saving.save, () => setToast('Every answer is coded.'));
   const { state, search, give, next, step } = coding;
@@ -65,14 +66,17 @@ export function Coding({ view, working, recipe, coder, start, told, takenIn }: P
     search: () => document.getElementById('answer-search')?.focus(),
   });
   const place = state.groups[state.at]?.[0] ?? -1;
-  const quote = (
+  const answer = state.answers[place];
+  const said = state.said[place] ?? null;
+  const isSent = saving.waiting === 0;
+  const quote = answer && (
     <Quote
       key={place}
-      view={view}
-      variable={working.variable}
-      text={state.answers[place]?.text ?? ''}
-      themes={sayCoded(recipe.themes, { verdict: 'themes', themes: [...(state.said[place]?.themes ?? [])] })}
-      done={setToast}
+      text={answer.text}
+      quote={answer.quote}
+      closed={said === null ? 'Code it first.' : isSent ? null : 'In a moment: it is being kept.'}
+      keep={(own) => quotes.keep(answer.text, own, () => coding.quoted(place, own))}
+      toBinder={(own) => quotes.toBinder(own, pathsOf(recipe.themes, said?.themes ?? []).join(', '))}
     />
   );
   const foot = (
@@ -89,6 +93,7 @@ export function Coding({ view, working, recipe, coder, start, told, takenIn }: P
     <EditorShell side={<AnswerList {...coding} recipe={recipe} />} foot={foot}>
       <Middle wide={part === 'agreement'}>
         <CodingHead {...{ view, working, recipe, coder, part }} choose={setPart} takeIn={file.takeIn} />
+        {quotes.trouble && <Problem {...quotes.trouble} dismiss={quotes.dismiss} />}
         {file.trouble && <Problem {...file.trouble} dismiss={file.dismiss} />}
         {trouble && <Problem {...trouble} again={saving.trouble ? saving.again : undefined} />}
         {part === 'code' ? (

@@ -1,67 +1,69 @@
 import { useRef, useState } from 'react';
-import type { StudyView } from '../../api/types.js';
-import { quoteOf, struckOut, withQuote } from '../../core/binder/with-quote.js';
-import { variablesOf } from '../../core/table/sentence.js';
-import { sentenceOfBody } from '../../core/table/sentence-shape.js';
-import { Button, Field, Problem } from '../../kit/kit.js';
+import { struckOut } from '../../core/binder/with-quote.js';
+import { Button, Field } from '../../kit/kit.js';
 import kit from '../../kit/kit.module.css';
-import { change } from '../server/ask.js';
-import { problemText, type Trouble } from '../server/problem.js';
 import css from './coding.module.css';
 
 interface Props {
-  view: StudyView;
-  /** The variable that the working makes. */
-  variable: number;
   text: string;
-  /** The themes that it is quoted for, by name. */
-  themes: string;
-  done: (words: string) => void;
+  /** As it is kept as a quotation; null: it is none. */
+  quote: string | null;
+  /** Why it cannot be quoted now; null: it can. */
+  closed: string | null;
+  /** Keeps it as a quotation; null: it is none any more. */
+  keep: (quote: string | null) => void;
+  toBinder: (quote: string) => void;
 }
 
 /** An answer as a quotation: names are struck out by hand; it goes into the binder, behind the table of its themes. */
-export function Quote({ view, variable, text, themes, done }: Props) {
-  const [quoted, setQuoted] = useState<string | null>(null);
-  const [trouble, setTrouble] = useState<Trouble | null>(null);
+export function Quote({ text, quote, closed, keep, toBinder }: Props) {
+  const [draft, setDraft] = useState<string | null>(null);
   const field = useRef<HTMLTextAreaElement>(null);
-  const [binder] = view.binders;
-  if (quoted === null) return <Button onClick={() => setQuoted(text)}>Quote it…</Button>;
+  if (draft === null && quote === null)
+    return (
+      <Button disabled={closed !== null} title={closed ?? undefined} onClick={() => setDraft(text)}>
+        Quote it…
+      </Button>
+    );
+  if (draft === null && quote !== null)
+    return (
+      <div className={css['quote']} role="group" aria-label="Quotation">
+        <p dir="auto">“{quote}”</p>
+        <p>
+          <Button onClick={() => toBinder(quote)}>Put it into the binder</Button>{' '}
+          <Button onClick={() => setDraft(quote)}>Change the quotation…</Button>{' '}
+          <Button onClick={() => keep(null)}>No quotation</Button>
+        </p>
+      </div>
+    );
+  const written = draft ?? '';
   const strike = () => {
     const { selectionStart: from = 0, selectionEnd: to = 0 } = field.current ?? {};
-    setQuoted(struckOut(quoted, from, to));
-  };
-  const put = () => {
-    if (!binder) return;
-    const isOfThemes = ({ sentence }: StudyView['tables'][number]) =>
-      variablesOf(sentenceOfBody(sentence)).includes(variable);
-    const tables = view.tables.filter(isOfThemes).map(({ id }) => id);
-    const body = { items: withQuote(binder.items, tables, quoteOf(quoted, themes)) };
-    change('PATCH /studies/{study}/binders/{binder}', { study: view.study.id, binder: binder.id, body }).then(
-      () => {
-        setQuoted(null);
-        done('The quotation is in the binder.');
-      },
-      (error: unknown) => setTrouble(problemText(error)),
-    );
+    setDraft(struckOut(written, from, to));
   };
   return (
     <div className={css['quote']}>
-      {trouble && <Problem {...trouble} dismiss={() => setTrouble(null)} />}
       <Field label="The quotation: mark a name, and strike it out">
         <textarea
           ref={field}
           className={kit['input']}
           rows={3}
-          value={quoted}
-          onChange={({ target }) => setQuoted(target.value)}
+          value={written}
+          onChange={({ target }) => setDraft(target.value)}
         />
       </Field>
       <p>
         <Button onClick={strike}>Strike out what is marked</Button>{' '}
-        <Button disabled={quoted.trim() === ''} onClick={put}>
-          Put it into the binder
+        <Button
+          disabled={written.trim() === ''}
+          onClick={() => {
+            keep(written.trim());
+            setDraft(null);
+          }}
+        >
+          Keep the quotation
         </Button>{' '}
-        <Button onClick={() => setQuoted(null)}>Close</Button>
+        <Button onClick={() => setDraft(null)}>Close</Button>
       </p>
     </div>
   );

@@ -1,6 +1,7 @@
 import { useDeferredValue, useMemo } from 'react';
 import { frequentWords } from '../../core/answers/frequent-words.js';
 import { inContext } from '../../core/answers/matches.js';
+import { smallWordsOf } from '../../core/answers/small-words.js';
 import { learn, suggest } from '../../core/answers/suggest.js';
 import { whole } from '../../core/figures.js';
 import { Aside } from '../../kit/EditorShell.js';
@@ -27,7 +28,12 @@ interface Props {
 }
 
 /** Themes that the answer may have, from what was coded so far; none is given without a yes. */
-function Suggestions({ state, nameOf, give }: Pick<Props, 'state' | 'nameOf' | 'give'>) {
+function Suggestions({
+  state,
+  small,
+  nameOf,
+  give,
+}: Pick<Props, 'state' | 'nameOf' | 'give'> & { small: ReadonlySet<string> }) {
   const { answers, said, groups, at } = state;
   const lot = Math.floor((answers.length - state.left) / EVERY);
   const learned = useMemo(
@@ -37,9 +43,10 @@ function Suggestions({ state, nameOf, give }: Pick<Props, 'state' | 'nameOf' | '
           const own = said[k];
           return own ? [{ text, themes: own.themes }] : [];
         }),
+        small,
       ),
     // eslint-disable-next-line react-hooks/exhaustive-deps -- not with every key: a few more codings change little
-    [answers, lot],
+    [answers, lot, small],
   );
   const place = groups[at]?.[0] ?? -1;
   const has = new Set(said[place]?.themes ?? []);
@@ -64,14 +71,9 @@ function Suggestions({ state, nameOf, give }: Pick<Props, 'state' | 'nameOf' | '
 /** What the words of the answers say: themes that may be in one, frequent words, and where a word stands. */
 export function WordsAside({ state, search, nameOf, give, find }: Props) {
   const { answers } = state;
-  const words = useMemo(
-    () =>
-      frequentWords(
-        answers.map(({ text }) => text),
-        WORDS,
-      ),
-    [answers],
-  );
+  const texts = useMemo(() => answers.map(({ text }) => text), [answers]);
+  const small = useMemo(() => smallWordsOf(texts), [texts]);
+  const words = useMemo(() => frequentWords(texts, small, WORDS), [texts, small]);
   const wanted = useDeferredValue(search);
   const places = useMemo(
     () =>
@@ -84,7 +86,7 @@ export function WordsAside({ state, search, nameOf, give, find }: Props) {
   );
   return (
     <Aside label="Words">
-      <Suggestions {...{ state, nameOf, give }} />
+      <Suggestions {...{ state, small, nameOf, give }} />
       {places.length > 0 && (
         <Panel title={`“${wanted.trim()}” where it stands`}>
           <ul className={css['context']}>

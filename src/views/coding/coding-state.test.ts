@@ -15,7 +15,7 @@ import {
 } from './coding-state.js';
 
 const answer = (text: string, said: { verdict: 'themes'; themes: number[] } | null = null) => {
-  return { text, respondents: 1, first: 1, said, open: false };
+  return { text, respondents: 1, first: 1, said, open: false, quote: null };
 };
 const ANSWERS = [
   answer('Rats', { verdict: 'themes', themes: [1] }),

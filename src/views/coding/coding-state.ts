@@ -32,7 +32,7 @@ export interface CodingState {
 }
 
 /** Which answers are listed: by what was said of them, or by a theme that they have. */
-export type Shown = 'left' | 'all' | Exclude<Verdict, 'themes'> | { theme: number };
+export type Shown = 'left' | 'all' | 'quoted' | Exclude<Verdict, 'themes'> | { theme: number };
 
 /** So many steps can be taken back. */
 const MOST_STEPS = 200;
@@ -103,18 +103,25 @@ export function withApart(state: CodingState, place: number): CodingState {
   return { ...state, groups: [...groups, [place]] };
 }
 
-function isShown({ said, verdict }: { said: Said | null; verdict: Shown }): boolean {
-  if (verdict === 'all') return true;
-  if (verdict === 'left') return said === null;
-  if (typeof verdict === 'object') return said?.themes.includes(verdict.theme) ?? false;
-  return said?.verdict === verdict;
+/** An answer as it may be quoted from now on; null: it is no quotation. */
+export const withQuote = (state: CodingState, place: number, quote: string | null): CodingState => ({
+  ...state,
+  answers: state.answers.map((answer, k) => (k === place ? { ...answer, quote } : answer)),
+});
+
+function isShown(said: Said | null, quote: string | null, shown: Shown): boolean {
+  if (shown === 'all') return true;
+  if (shown === 'left') return said === null;
+  if (shown === 'quoted') return quote !== null;
+  if (typeof shown === 'object') return said?.themes.includes(shown.theme) ?? false;
+  return said?.verdict === shown;
 }
 
 /** The groups that are listed, in the order of the data. */
 export function listed({ groups, said, answers }: CodingState, shown: Shown, search: string): number[] {
   return groups.flatMap((group, k) => {
     const isIn = group.some((place) => {
-      if (!isShown({ said: said[place] ?? null, verdict: shown })) return false;
+      if (!isShown(said[place] ?? null, answers[place]?.quote ?? null, shown)) return false;
       return search.trim() === '' || matches(answers[place]?.text ?? '', search).length > 0;
     });
     return isIn ? [k] : [];
@@ -149,7 +156,8 @@ export const readShown = (text: string): Shown => {
   const theme = /^theme (\d+)$/.exec(text)?.[1];
   if (theme !== undefined) return { theme: Number(theme) };
   const verdict = VERDICTS.find((own) => own === text);
-  return verdict !== undefined && verdict !== 'themes' ? verdict : text === 'all' ? 'all' : 'left';
+  if (verdict !== undefined && verdict !== 'themes') return verdict;
+  return text === 'all' || text === 'quoted' ? text : 'left';
 };
 
 export const sayShown = (shown: Shown): string => (typeof shown === 'object' ? `theme ${shown.theme}` : shown);

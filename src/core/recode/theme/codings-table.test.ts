@@ -5,7 +5,7 @@ import { mark, recipeOf } from './theme.fixtures.js';
 
 const ANSWERS = ['No water\nand rats', '=Rats', 'Hm'].map((text) => ({ text, respondents: 2 }));
 const MARKS: Mark[] = [
-  mark('Anna', 'No water\nand rats', 2, 5),
+  { ...mark('Anna', 'No water\nand rats', 2, 5), quote: 'No water […]' },
   { ...mark('Anna', '=Rats'), verdict: 'unclear' },
   mark('Ben', '=Rats', 4),
   { ...mark('Cleo', '=Rats', 4, 5), settles: true },
@@ -25,11 +25,11 @@ describe('codings as a table', () => {
   it('have a line for each answer and coder, themes by their names, and come back as they were', () => {
     const rows = codingsTable(recipeOf(), ANSWERS, MARKS);
     expect(rows.slice(1).map((row) => row.slice(2))).toEqual([
-      ['Anna', '', 'coded', 'Water: Taps; Bees'],
-      ['Anna', '', 'unclear', ''],
-      ['Ben', '', 'coded', 'Shed'],
-      ['Cleo', 'yes', 'coded', 'Shed; Bees'],
-      ['', '', '', ''],
+      ['Anna', '', 'coded', 'Water: Taps; Bees', 'No water […]'],
+      ['Anna', '', 'unclear', '', ''],
+      ['Ben', '', 'coded', 'Shed', ''],
+      ['Cleo', 'yes', 'coded', 'Shed; Bees', ''],
+      ['', '', '', '', ''],
     ]);
     expect(marksOfTable(recipeOf(), asLines(rows))).toEqual(MARKS);
   });

@@ -6,7 +6,7 @@ import { pathOf, pathsOf, standing } from './sheet.js';
 import type { Theme, ThemeRecipe } from './shape.js';
 
 /** The columns of codings as a table. */
-const COLUMNS = ['answer', 'respondents', 'coder', 'settles', 'verdict', 'themes'] as const;
+const COLUMNS = ['answer', 'respondents', 'coder', 'settles', 'verdict', 'themes', 'quote'] as const;
 /** Between the themes of an answer. */
 const BETWEEN = '; ';
 
@@ -31,7 +31,7 @@ export function codingsTable(
   }
   const lines = answers.flatMap(({ text, respondents }) => {
     const own = byText.get(text) ?? [];
-    if (own.length === 0) return [[text, respondents, coder ?? '', '', '', '']];
+    if (own.length === 0) return [[text, respondents, coder ?? '', '', '', '', '']];
     return own.map((mark) => [
       text,
       respondents,
@@ -39,6 +39,7 @@ export function codingsTable(
       mark.settles ? YES : '',
       VERDICT_WORDS[mark.verdict],
       pathsOf(themes, mark.themes).join(BETWEEN),
+      mark.quote ?? '',
     ]);
   });
   return [[...COLUMNS], ...lines];
@@ -101,7 +102,8 @@ export function marksOfTable(
         `Name one of ${coders.map((known) => known.name).join(', ')}.`,
         { line },
       );
-    const mark: Mark = { text, verdict, themes: own, coder: name, settles };
+    const quote = cell('quote').trim() || null;
+    const mark: Mark = { text, verdict, themes: own, coder: name, settles, quote };
     const key = markKey(mark);
     const before = seen.get(key);
     if (before !== undefined)

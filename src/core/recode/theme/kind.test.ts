@@ -111,6 +111,7 @@ describe('themes of answers', () => {
       themes: fc.uniqueArray(fc.integer({ min: 1, max: 5 }), { minLength: 1, maxLength: 4 }),
       coder: fc.constantFrom('Anna', 'Ben', 'Cleo'),
       settles: fc.boolean(),
+      quote: fc.constant(null),
     });
     const into = fc.array(fc.option(fc.integer({ min: 1, max: 5 })), { minLength: 5, maxLength: 5 });
     fc.assert(

@@ -24,6 +24,10 @@ export const MarkShape = z.strictObject({
   themes: themeIds.describe('Of the code sheet, by their ids; empty for another verdict than themes.'),
   coder: text(80).min(1).describe('Who coded it, or who settled it.'),
   settles: z.boolean().describe('It settles what coders said differently.'),
+  quote: text(MOST_LETTERS)
+    .min(1)
+    .nullable()
+    .describe('The answer as it may be quoted, names struck out; null: it is no quotation.'),
 });
 export type Mark = Readonly<Omit<z.infer<typeof MarkShape>, 'themes'>> & { readonly themes: readonly number[] };
 

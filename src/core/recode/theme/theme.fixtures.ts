@@ -39,6 +39,7 @@ export const mark = (coder: string, text: string, ...themes: number[]): Mark => 
   themes,
   coder,
   settles: false,
+  quote: null,
 });
 
 /** A text variable of which each respondent has an answer, nothing, or a code for no answer. */

@@ -59,7 +59,7 @@ describe('the headings of a table', () => {
     // One working was made, and changed: nothing else stands on it.
     await open('/workings');
     await says(session.driver, 'ul[aria-label=Workings]', 'Satisfaction with the site, regrouped');
-    expect(await session.driver.findElements(By.css('ul[aria-label=Workings] > li'))).toHaveLength(3);
+    expect(await session.driver.findElements(By.css('ul[aria-label=Workings] > li'))).toHaveLength(4);
     for (let k = 0; k < 3; k++) expect((await call(session.server, 'POST', `${DEMO}/ledger/undo`)).status).toBe(200);
   });
 
@@ -149,7 +149,7 @@ describe('nets and names of one table', () => {
     await says(session.driver, '[role=group][aria-label="Of this table alone"]', 'one heading has another name');
     await open('/workings');
     await says(session.driver, 'ul[aria-label=Workings]', 'Crops grown');
-    expect(await session.driver.findElements(By.css('ul[aria-label=Workings] > li'))).toHaveLength(2);
+    expect(await session.driver.findElements(By.css('ul[aria-label=Workings] > li'))).toHaveLength(3);
   });
 });
 
@@ -173,6 +173,7 @@ describe('the roster', () => {
     expect(await Promise.all(elements.map((element) => element.getAttribute('data-variable')))).toEqual([
       'satisfaction_3',
       'crops',
+      'comment_themes',
     ]);
   });
 });

@@ -184,6 +184,18 @@ describe('coding answers into themes', () => {
     await says(session.driver, 'main', 'Rats, by Cleo');
     expect(await themesOf('Rats in the shed again')).toEqual({ verdict: 'themes', themes: [2] });
     expect(await themesOf('Rats in the shed again', 'Anna')).toEqual({ verdict: 'themes', themes: [2, 3] });
+    // What neither of them said.
+    await (await named(session.driver, 'otherwise… Rats in the shed again')).click();
+    await session.sound();
+    const group = await find(session.driver, '[aria-label="What is to count: Rats in the shed again"]');
+    const button = (text: string) => group.findElement(By.xpath(`.//button[normalize-space()="${text}"]`));
+    await (await button('Buildings')).click();
+    await (await button('Rats')).click();
+    await (await button('Settle so')).click();
+    await says(session.driver, 'main', 'Buildings, by Cleo');
+    expect(await themesOf('Rats in the shed again')).toEqual({ verdict: 'themes', themes: [3] });
+    await (await named(session.driver, 'this, as Ben said: Rats in the shed again')).click();
+    await says(session.driver, 'main', 'Rats, by Cleo');
   });
 
   it('is a question in tables, with who is not coded yet', async () => {

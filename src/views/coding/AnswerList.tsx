@@ -85,7 +85,8 @@ export function AnswerList({ state, order, shown, search, recipe, show, choose }
           const group = order[index]!;
           const places = groups[group] ?? [];
           const first = places[0] ?? -1;
-          const own = said[first] ?? null;
+          const isLeft = places.some((place) => said[place] === null);
+          const own = isLeft ? null : (said[first] ?? null);
           const respondents = places.reduce((sum, place) => sum + (answers[place]?.respondents ?? 0), 0);
           return {
             key: group,

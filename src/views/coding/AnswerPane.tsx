@@ -7,7 +7,7 @@ import type { Theme, ThemeRecipe } from '../../core/recode/theme/shape.js';
 import { plural } from '../../core/words.js';
 import { Button, MainButton, Toggle } from '../../kit/kit.js';
 import kit from '../../kit/kit.module.css';
-import { type CodingState, keyOf, saidHere, VERDICT_KEYS } from './coding-state.js';
+import { type CodingState, keyOf, otherwiseHere, saidHere, VERDICT_KEYS } from './coding-state.js';
 import { Marked } from './Marked.js';
 import css from './coding.module.css';
 
@@ -22,6 +22,8 @@ interface Props {
   give: (theme: number) => void;
   verdict: (verdict: Exclude<Verdict, 'themes'>) => void;
   apart: (place: number) => void;
+  /** Says of all of the group what was said of the first that is coded. */
+  same: () => void;
   next: () => void;
   back: () => void;
   /** Puts a new theme on the sheet, and gives it. */
@@ -76,9 +78,39 @@ function TypedTheme({ themes, recipe, typed, give, add }: Pick<Props, 'themes' |
   );
 }
 
+/** The other answers that are coded with the one that is read, and how they stand to it. */
+function Alike({ state, apart, same }: Pick<Props, 'state' | 'apart' | 'same'>) {
+  const [, ...others] = state.groups[state.at] ?? [];
+  const otherwise = saidHere(state) === null ? [] : otherwiseHere(state);
+  const left = otherwise.filter((place) => state.said[place] === null).length;
+  if (others.length === 0) return null;
+  return (
+    <>
+      <ul className={css['alike']}>
+        {others.map((place) => (
+          <li key={place}>
+            <span dir="auto">{state.answers[place]?.text}</span>{' '}
+            <Button onClick={() => apart(place)}>Not the same</Button>
+          </li>
+        ))}
+      </ul>
+      {otherwise.length > 0 && (
+        <p className={css['who']}>
+          {left === otherwise.length
+            ? `${left} of them ${left === 1 ? 'is' : 'are'} not coded yet.`
+            : 'They are not all coded alike.'}{' '}
+          <Button onClick={same}>
+            <kbd>G</kbd> Code them all the same
+          </Button>
+        </p>
+      )}
+    </>
+  );
+}
+
 /** One answer, large, with those that are alike and are coded with it; the themes that it can have. */
 export function AnswerPane(props: Props) {
-  const { state, themes, recipe, search, give, verdict, apart, next, back, more } = props;
+  const { state, themes, recipe, search, give, verdict, next, back, more } = props;
   const places = state.groups[state.at] ?? [];
   const [first = -1, ...others] = places;
   const answer = state.answers[first];
@@ -98,16 +130,7 @@ export function AnswerPane(props: Props) {
         {respondents === 1 ? `The respondent at place ${whole(answer.first)}` : plural(respondents, 'respondent')}
         {others.length > 0 && `, in ${plural(places.length, 'way')} of writing it; all are coded together:`}
       </p>
-      {others.length > 0 && (
-        <ul className={css['alike']}>
-          {others.map((place) => (
-            <li key={place}>
-              <span dir="auto">{state.answers[place]?.text}</span>{' '}
-              <Button onClick={() => apart(place)}>Not the same</Button>
-            </li>
-          ))}
-        </ul>
-      )}
+      <Alike {...props} />
       <div className={css['themes']} role="group" aria-label="Themes">
         {themes.map((theme, k) => (
           <Toggle

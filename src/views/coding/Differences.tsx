@@ -5,11 +5,12 @@ import { Button, Field, Problem } from '../../kit/kit.js';
 import kit from '../../kit/kit.module.css';
 import { change } from '../server/ask.js';
 import { problemText, type Trouble } from '../server/problem.js';
+import type { Said } from './coding-state.js';
 import { sayCoded } from './say-coded.js';
+import { Otherwise } from './Otherwise.js';
 import css from './coding.module.css';
 
 type Difference = CodingAgreement['differences'][number];
-type Said = Pick<Difference['first'], 'verdict' | 'themes'>;
 
 interface LineProps {
   difference: Difference;
@@ -54,6 +55,7 @@ function DifferenceLine({ difference, recipe: { themes }, isClosed, settle }: Li
             both
           </Button>
         )}{' '}
+        <Otherwise {...{ text, themes, isClosed, settle }} start={settled?.themes ?? both?.themes ?? []} />{' '}
         {settled && (
           <Button disabled={isClosed} aria-label={`Open again: ${text}`} onClick={() => settle(null)}>
             open again

@@ -3,6 +3,7 @@ import {
   keyOf,
   listed,
   nextLeft,
+  otherwiseHere,
   readShown,
   saidHere,
   sayShown,
@@ -10,6 +11,7 @@ import {
   stepBack,
   VERDICT_KEYS,
   withApart,
+  withSame,
   withTheme,
   withVerdict,
 } from './coding-state.js';
@@ -34,6 +36,22 @@ describe('coding answers', () => {
     expect(nextLeft(coded)).toBe(2);
     expect(saidHere(withTheme(coded, 2))?.themes).toEqual([3]);
     expect(withTheme(withTheme(coded, 2), 3).left).toBe(3);
+  });
+
+  it('gives what one of a group has to the others that came later, by its theme or all at once', () => {
+    const later = startCoding(
+      [answer('no watter'), answer('No water', { verdict: 'themes', themes: [2] }), answer('Rats')],
+      [[0, 1], [2]],
+    );
+    expect([later.at, later.left, saidHere(later)?.themes, otherwiseHere(later)]).toEqual([0, 2, [2], [0]]);
+    for (const same of [withSame(later), withTheme(later, 2)]) {
+      expect(same.said.map((said) => said?.themes ?? null)).toEqual([[2], [2], null]);
+      expect(same.left).toBe(1);
+      expect(stepBack(same).said).toEqual(later.said);
+      expect(withSame(same)).toBe(same);
+      expect(saidHere(withTheme(same, 2))).toBeNull();
+    }
+    expect(withTheme(later, 3).said.map((said) => said?.themes ?? null)).toEqual([[2, 3], [2, 3], null]);
   });
 
   it('gives a verdict in the place of themes, and takes steps back where they were made', () => {

@@ -48,8 +48,25 @@ export function startCoding(answers: readonly Answer[], groups: readonly (readon
   return { answers, said, groups, at, left, steps: [] };
 }
 
+/** What is said of a group: what was said of the first of it that is coded; null: nothing. */
+export function saidOf({ groups, said }: CodingState, group: number): Said | null {
+  const coded = groups[group]?.find((place) => said[place] !== null);
+  return coded === undefined ? null : (said[coded] ?? null);
+}
+
 /** What is said of the group that is read; null: nothing. */
-export const saidHere = ({ groups, said, at }: CodingState): Said | null => said[groups[at]?.[0] ?? -1] ?? null;
+export const saidHere = (state: CodingState): Said | null => saidOf(state, state.at);
+
+const isSame = (a: Said | null, b: Said | null): boolean =>
+  a?.verdict === b?.verdict &&
+  (a?.themes.length ?? 0) === (b?.themes.length ?? 0) &&
+  (a?.themes ?? []).every((theme) => b?.themes.includes(theme));
+
+/** Answers of the group that is read of which nothing is said, or something else than of the first that is coded. */
+export function otherwiseHere(state: CodingState): number[] {
+  const here = saidHere(state);
+  return (state.groups[state.at] ?? []).filter((place) => !isSame(state.said[place] ?? null, here));
+}
 
 function put(state: CodingState, places: readonly number[], values: readonly (Said | null)[]): CodingState {
   const said = [...state.said];
@@ -78,9 +95,15 @@ function withSaid(state: CodingState, said: Said | null): CodingState {
   };
 }
 
-/** A theme given to the group that is read, or taken from it, where it has it. */
+/** The same said of all answers of the group that is read: what was said of the first that is coded. */
+export const withSame = (state: CodingState): CodingState =>
+  otherwiseHere(state).length === 0 ? state : withSaid(state, saidHere(state));
+
+/** A theme given to the group that is read, or taken from it, where all of it has it. */
 export function withTheme(state: CodingState, theme: number): CodingState {
   const themes = saidHere(state)?.themes ?? [];
+  // Some of the group are not coded so yet: they get what the others have.
+  if (themes.includes(theme) && otherwiseHere(state).length > 0) return withSame(state);
   const next = themes.includes(theme) ? themes.filter((id) => id !== theme) : [...themes, theme];
   return withSaid(state, next.length === 0 ? null : { verdict: 'themes', themes: next });
 }

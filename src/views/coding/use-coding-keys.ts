@@ -8,6 +8,7 @@ interface Acts {
   next: () => void;
   step: (by: -1 | 1) => void;
   undo: () => void;
+  same: () => void;
   type: () => void;
   search: () => void;
   give: (theme: number) => void;
@@ -16,13 +17,13 @@ interface Acts {
 
 /** Keys that code an answer and go to the next one. @param on answers are coded, and not compared */
 export function useCodingKeys(on: boolean, themes: readonly Theme[], acts: Acts): void {
-  const { next, step, undo, type, search, give, verdict } = acts;
+  const { next, step, undo, same, type, search, give, verdict } = acts;
   const ofThemes = themes.flatMap(({ id }, k) => {
     const key = keyOf(k);
     return key === null ? [] : [[key, () => give(id)] as const];
   });
   const ofVerdicts = VERDICT_KEYS.map(([key, own]) => [key, () => verdict(own)] as const);
   const moves = { n: next, p: () => step(-1), ArrowDown: () => step(1), ArrowUp: () => step(-1) };
-  const all = { ...moves, z: undo, t: type, '/': search, ...Object.fromEntries([...ofVerdicts, ...ofThemes]) };
+  const all = { ...moves, z: undo, g: same, t: type, '/': search, ...Object.fromEntries([...ofVerdicts, ...ofThemes]) };
   useKeys(on ? all : {});
 }

@@ -3,6 +3,7 @@ import type { Verdict } from '../../core/recode/theme/mark.js';
 import { useSteady } from '../../kit/use-steady.js';
 import {
   withQuote,
+  withSame,
   type CodingState,
   listed,
   nextLeft,
@@ -62,6 +63,7 @@ export function useCoding(
     undo: () => put(stepBack(state)),
     // A new theme is given when it is on the sheet, which is a moment later.
     give: useSteady((theme: number) => put(withTheme(state, theme))),
+    same: () => put(withSame(state)),
     verdict: (verdict: Exclude<Verdict, 'themes'>) => put(withVerdict(state, verdict)),
     quoted: (place: number, quote: string | null) => setState((now) => withQuote(now, place, quote)),
     apart: (place: number) => {

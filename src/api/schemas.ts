@@ -194,6 +194,7 @@ const VariableSchema = z.object({
   aside: z.boolean(),
   shownOrder: z.array(z.string()).describe('Codes in the order in which they are shown; empty: as they are listed.'),
   offScale: z.array(z.string()).describe('Codes that have no place on its scale, though they can be answers.'),
+  themes: z.boolean().optional().describe('Its options are themes that answers in words were coded into.'),
   madeAt: z.string().describe('When it was taken in or made.'),
 });
 

@@ -153,6 +153,21 @@ describe('coding answers', () => {
     );
   });
 
+  it('says in tables what became of answers without a theme', async () => {
+    const working = await keep();
+    await code(working, 'Anna', { 'text 1': [1] });
+    const codings = (['fits-nothing', 'unclear', 'left-out'] as const).map((verdict, k) => {
+      return { texts: [`text ${k + 2}`], verdict, themes: [] };
+    });
+    await keepCodings(service, study, working, { coder: 'Anna', codings });
+    expect(await mentions()).toEqual([
+      ['Water', 1],
+      ['Shed', 0],
+      ['Fits no theme', 1],
+      ['Unclear', 1],
+    ]);
+  });
+
   it('marks answers as quotations, which they stay when coded anew, and in files', async () => {
     const working = await keep();
     await code(working, 'Anna', { 'text 1': [1], 'text 2': [2] });

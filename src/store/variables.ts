@@ -51,11 +51,13 @@ type Flat = [
   shownOrder: string,
   offScale: string,
   madeAt: string,
+  themes: 0 | 1 | null,
 ];
 
 const COLUMNS =
   'id, name, label, question, level, column_id, code_list_id, working_id, note, in_group, starred, aside, ' +
-  'shown_order, off_scale, made_at';
+  'shown_order, off_scale, made_at, ' +
+  "(SELECT json_extract(recipe, '$.kind') = 'theme' FROM working WHERE working.id = working_id)";
 
 function rowOf(flat: Flat, lists: ReadonlyMap<number, Code[]>): VariableRow {
   const [
@@ -74,6 +76,7 @@ function rowOf(flat: Flat, lists: ReadonlyMap<number, Code[]>): VariableRow {
     order,
     offScale,
     madeAt,
+    themes,
   ] = flat;
   const codesIn = (kept: string, what: string) =>
     kept === '[]' ? [] : fromKept(kept, CodesShape, `${what} of variable ${id}`);
@@ -93,6 +96,7 @@ function rowOf(flat: Flat, lists: ReadonlyMap<number, Code[]>): VariableRow {
     shownOrder: codesIn(order, 'the order'),
     offScale: codesIn(offScale, 'the codes off the scale'),
     madeAt,
+    ...(themes === 1 ? { themes: true } : {}),
     codes: codeListId === null ? [] : (lists.get(codeListId) ?? []),
   };
 }

@@ -34,6 +34,8 @@ export interface Variable {
   offScale?: readonly string[] | undefined;
   /** Scores of codes, where they have others than their places on the scale, 1, 2, 3. */
   scores?: Readonly<Record<string, number>> | undefined;
+  /** Its options are themes that answers in words were coded into. */
+  themes?: boolean | undefined;
 }
 
 /** What a reader sees: the label, or the name where there is none. */

@@ -30,6 +30,7 @@ const VariableShape = z.object({
   shownOrder: z.array(z.string()).optional(),
   offScale: z.array(z.string()).optional(),
   scores: z.record(z.string(), z.number()).optional(),
+  themes: z.boolean().optional(),
 });
 
 /** Which block of a table, by its row item and its grouping. */

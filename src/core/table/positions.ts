@@ -4,7 +4,7 @@ import type { CountAxis, Slot } from '../count/types.js';
 import { NUMBER } from '../count/number-column.js';
 import { type Standing, STANDINGS } from '../count/set-state.js';
 import { COUNTED } from './sentence.js';
-import { type Back, type Category, STANDING_WORDS, type TableAxis } from './table.js';
+import { type Back, type Category, standingWord, type TableAxis } from './table.js';
 
 /** Where the categories of a variable, or of a nest of variables, stand on the counted axes, row-major. */
 export interface Positions {
@@ -67,7 +67,7 @@ function standingsOn(axis: CountAxis, variable: Variable, counted: readonly Stan
       .map(({ is, position }): Out => {
         const back = { is: 'counted', standing: is } as const;
         if (is === 'blank') return { ...blankOut(axis, variable), back };
-        const reason = STANDING_WORDS[is].toLowerCase();
+        const reason = standingWord(variable, is).toLowerCase();
         return { positions: [position], why: 'missing', reason, variable: titleOf(variable), back };
       }),
   };
@@ -93,7 +93,7 @@ function positionsOfQuestion(
   const { inside, out } = standingsOn(axis, variable, counted);
   const shown = inside
     .filter(({ position }) => used(position))
-    .map(({ is, position }) => ({ code: is, label: STANDING_WORDS[is], kind: is, position }));
+    .map(({ is, position }) => ({ code: is, label: standingWord(variable, is), kind: is, position }));
   const lines = [...options, ...shown];
   const mentioning = multiple ? [slotAt(axis, 'mentioned')] : options.map(({ position }) => position);
   return {

@@ -23,7 +23,7 @@ export interface Step {
 }
 
 /** What respondents are called who mention nothing in a multiple-response question. */
-export const STANDING_WORDS: Record<Standing, string> = {
+const STANDING_WORDS: Record<Standing, string> = {
   none: 'None of these',
   nothing: 'Ticked nothing',
   'no-answer': 'No answer',
@@ -31,6 +31,18 @@ export const STANDING_WORDS: Record<Standing, string> = {
   'not-coded': 'Not coded yet',
   blank: 'Left blank',
 };
+
+/** The same of a question whose options are themes of answers in words. */
+const THEME_STANDING_WORDS: Record<Standing, string> = {
+  ...STANDING_WORDS,
+  none: 'Fits no theme',
+  nothing: 'Unclear',
+  'no-answer': 'Left out',
+};
+
+/** What respondents are called who mention nothing in a question. */
+export const standingWord = ({ themes = false }: Pick<Variable, 'themes'>, standing: Standing): string =>
+  (themes ? THEME_STANDING_WORDS : STANDING_WORDS)[standing];
 
 export interface TableAxis {
   /** Of a nest a variable that stands for all of its own: its categories are theirs, one within the other. */

@@ -2,7 +2,7 @@ import { whole } from '../../core/figures.js';
 import { STANDINGS, type Standing } from '../../core/count/set-state.js';
 import { Segmented } from '../../kit/Segmented.js';
 import { COUNTED, type Mention } from '../../core/table/sentence.js';
-import { STANDING_WORDS, type Table } from '../../core/table/table.js';
+import { standingWord, type Table } from '../../core/table/table.js';
 import css from './table.module.css';
 
 interface Props {
@@ -58,7 +58,7 @@ export function StandingsLine({ table, counted = COUNTED, change }: Props) {
               )
             }
           />
-          {STANDING_WORDS[is].toLowerCase()} <b>{whole(respondentsOf(is))}</b>
+          {standingWord(table.rows.variable, is).toLowerCase()} <b>{whole(respondentsOf(is))}</b>
         </label>
       ))}
       <p>Respondents may give several answers; percentages of respondents add to more than 100.</p>

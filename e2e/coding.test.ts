@@ -206,4 +206,14 @@ describe('coding answers into themes', () => {
     await says(session.driver, '[data-testid=base]', '1 not coded yet');
     await session.sound();
   });
+
+  it('has a line for each broader theme in a table, and says what became of answers without one', async () => {
+    await session.open('/studies/fernhill-allotments/tables?rows=comment_themes&by=site');
+    await says(session.driver, 'main', 'fits no theme');
+    await says(session.driver, 'main', 'unclear');
+    await (await named(session.driver, 'A line for each broader theme (3)')).click();
+    await says(session.driver, 'tbody', 'The grounds, all of it');
+    await says(session.driver, '[role=group][aria-label="Of this table alone"]', 'net How it is run, all of it');
+    await session.sound();
+  });
 });

@@ -30,6 +30,7 @@ import { StratumChoice } from './StratumChoice.js';
 import { sortColumns } from './sort-columns.js';
 import { TableGestures } from './TableGestures.js';
 import { TextsHere, textsIn } from './TextsHere.js';
+import { ThemeNets } from './ThemeNets.js';
 import { TablePane } from './TablePane.js';
 import { EditableSummary, SummaryTools } from './summary/SummaryTools.js';
 import { Toolbar } from './Toolbar.js';
@@ -173,6 +174,7 @@ export function TableMiddle(props: Props) {
       <AcrossNotes {...props} />
       <HeadingTools shown={shown} setShown={show} sortable={sortColumns(views)} />
       <NamesLine view={view} draft={draft} change={change} />
+      <ThemeNets view={view} draft={draft} change={change} />
       <SummaryTools study={view} {...{ views, shown, show }} />
       {problem && <Problem {...problem} />}
       {split && <StratumChoice split={split} chosen={table ? props.stratum : null} choose={props.pick} />}

@@ -186,7 +186,9 @@ function putMarks(
   working: number,
   marks: readonly (Omit<Mark, 'verdict'> & { verdict: Verdict | null })[],
 ): void {
-  const before = new Map(marksOf(db, working).map((mark) => [markKey(mark), mark]));
+  const texts = new Set(marks.map(({ text }) => text));
+  const touched = marksOf(db, working).filter(({ text }) => texts.has(text));
+  const before = new Map(touched.map((mark) => [markKey(mark), mark]));
   const madeAt = new Date().toISOString();
   for (const { verdict, quote, ...mark } of marks) {
     const { id = null, quote: quoted = null } = before.get(markKey(mark)) ?? {};

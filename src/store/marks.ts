@@ -1,9 +1,8 @@
 import { z } from 'zod';
-import { type Mark, MarkShape } from '../core/recode/theme/mark.js';
+import { type Mark, type Verdict, VERDICTS } from '../core/recode/theme/mark.js';
 import { fromKept } from './kept.js';
 import type { Db } from './open.js';
 import { prepared } from './prepared.js';
-import { untilChanged } from './unchanged.js';
 
 /** A mark as it is kept: of which working it is, and when it was made. */
 export interface MarkRow extends Mark {
@@ -13,34 +12,77 @@ export interface MarkRow extends Mark {
 }
 
 const ThemesShape = z.array(z.int());
-const VerdictShape = MarkShape.shape.verdict;
+const VerdictShape = z.enum(VERDICTS);
+const isVerdict = (text: string): text is Verdict => (VERDICTS as readonly string[]).includes(text);
 
-interface Flat {
-  id: number;
-  working: number;
-  text: string;
-  verdict: string;
-  themes: string;
-  coder: string;
-  settles: 0 | 1;
-  quote: string | null;
-  madeAt: string;
+/** A row as it stands in the file, in the order of `COLUMNS`. */
+type Flat = readonly [
+  id: number,
+  working: number,
+  text: string,
+  verdict: string,
+  themes: string,
+  coder: string,
+  settles: 0 | 1,
+  quote: string | null,
+  madeAt: string,
+];
+
+const COLUMNS = 'id, working_id, text, verdict, themes, coder, settles, quote, made_at';
+
+function rowOf([id, working, text, verdict, themes, coder, settles, quote, madeAt]: Flat): MarkRow {
+  return {
+    id,
+    working,
+    text,
+    verdict: isVerdict(verdict)
+      ? verdict
+      : fromKept(JSON.stringify(verdict), VerdictShape, `the verdict of mark ${id}`),
+    themes: fromKept(themes, ThemesShape, `the themes of mark ${id}`),
+    coder,
+    settles: settles === 1,
+    quote,
+    madeAt,
+  };
 }
 
-/** All marks in the order in which they were made first. They are shared by all who ask, and nobody changes them. */
-export const allMarks = untilChanged((db: Db): readonly MarkRow[] => {
-  const rows = prepared(
-    db,
-    `SELECT id, working_id AS working, text, verdict, themes, coder, settles, quote, made_at AS madeAt
-       FROM mark ORDER BY id`,
-  ).all() as Flat[];
-  return rows.map(({ verdict, themes, settles, ...row }) => ({
-    ...row,
-    verdict: fromKept(JSON.stringify(verdict), VerdictShape, `the verdict of mark ${row.id}`),
-    themes: fromKept(themes, ThemesShape, `the themes of mark ${row.id}`),
-    settles: settles === 1,
-  }));
-});
+/** A row as it stood in the file when it was read. */
+const flats = new WeakMap<MarkRow, Flat>();
+
+/** The row as it was read before, where nothing of it was changed since. */
+function sameRow(row: MarkRow | undefined, flat: Flat): MarkRow | null {
+  const was = row && flats.get(row);
+  return was?.every((field, k) => field === flat[k]) ? row! : null;
+}
+
+/** So many readings are kept: a change is rehearsed, taken back, and made. */
+const KEPT = 3;
+const known = new WeakMap<Db, { version: number; rows: readonly MarkRow[] }[]>();
+
+/**
+ * All marks in the order in which they were made first. They are read again only when one was changed, and one that
+ * was not is the same object as before. They are shared by all who ask, and nobody changes them.
+ */
+export function allMarks(db: Db): readonly MarkRow[] {
+  const version = prepared(db, 'SELECT version FROM mark_version').pluck().get() as number;
+  const reads = known.get(db) ?? [];
+  const read = reads.find((own) => own.version === version);
+  if (read) {
+    known.set(db, [read, ...reads.filter((own) => own !== read)]);
+    return read.rows;
+  }
+  const before = new Map(reads[0]?.rows.map((row) => [row.id, row]));
+  const all = prepared(db, `SELECT ${COLUMNS} FROM mark ORDER BY id`).raw().all() as Flat[];
+  const rows = all.map((flat) => {
+    const same = sameRow(before.get(flat[0]), flat);
+    if (same) return same;
+    const row = rowOf(flat);
+    flats.set(row, flat);
+    return row;
+  });
+  known.set(db, [{ version, rows }, ...reads].slice(0, KEPT));
+  return rows;
+}
 
 /** The marks of a working. */
 export const marksOf = (db: Db, working: number): readonly MarkRow[] =>

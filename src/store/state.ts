@@ -11,7 +11,7 @@ import {
 import { allBinders, putBinder, removeBinder } from './binders.js';
 import { codesByList, allCodeLists, putCodeList, removeCodeList } from './code-lists.js';
 import { blankColumn, columnRow, removeColumn } from './columns.js';
-import { allMarks, putMark, removeMark } from './marks.js';
+import { allMarks, type MarkRow, putMark, removeMark } from './marks.js';
 import type { Db } from './open.js';
 import { prepared } from './prepared.js';
 import { allTables, removeTable, restoreTable } from './tables.js';
@@ -50,6 +50,18 @@ function stateOf({
   return { name, label, question, level, codeListId, workingId, madeAt, ...marks };
 }
 
+const markStates = new WeakMap<MarkRow, StateOf<'mark'>>();
+
+/** A mark without its id; of one that was not changed the same object, as there are many. */
+function markState(row: MarkRow): StateOf<'mark'> {
+  const known = markStates.get(row);
+  if (known) return known;
+  const { working, text: answer, verdict, themes, coder, settles, quote, madeAt } = row;
+  const state = { working, text: answer, verdict, themes: [...themes], coder, settles, quote, madeAt };
+  markStates.set(row, state);
+  return state;
+}
+
 /** Everything in a study that can be changed, as it stands. It is shared by all who ask, and nobody changes it. */
 export const readState = untilChanged((db: Db): State => {
   const variables = allVariables(db);
@@ -64,7 +76,7 @@ export const readState = untilChanged((db: Db): State => {
     variable: new Map(variables.map((variable) => [variable.id, stateOf(variable)])),
     table: new Map(allTables(db).map(without)),
     binder: new Map(allBinders(db).map(({ id, name, items }) => [id, { name, items: [...items] }])),
-    mark: new Map(allMarks(db).map(({ id, themes, ...mark }) => [id, { ...mark, themes: [...themes] }])),
+    mark: new Map(allMarks(db).map((mark) => [mark.id, markState(mark)])),
   };
 });
 
@@ -81,6 +93,7 @@ function differencesOf<P extends Part>(
 ): DifferenceOf<P>[] {
   return [...new Set([...old.keys(), ...now.keys()])].flatMap((id): DifferenceOf<P>[] => {
     const [a, b] = [old.get(id), now.get(id)];
+    if (a === b) return [];
     if (!a || !b) return [{ of, id, before: a ?? null, after: b ?? null }];
     const fields = (Object.keys(b) as (keyof StateOf<P>)[]).filter((field) => differs(a[field], b[field]));
     const pick = (from: StateOf<P>) =>

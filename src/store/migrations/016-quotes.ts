@@ -19,8 +19,21 @@ function upToDate(delta: { things: Thing[] }): unknown {
   return { ...delta, things };
 }
 
+/**
+ * A number that is another whenever a mark is: marks are many, and are read again only then. It goes back with a
+ * transaction that is taken back.
+ */
+const VERSION = `
+CREATE TABLE mark_version (id INTEGER PRIMARY KEY CHECK (id = 1), version INTEGER NOT NULL) STRICT;
+INSERT INTO mark_version VALUES (1, random());
+CREATE TRIGGER mark_comes AFTER INSERT ON mark BEGIN UPDATE mark_version SET version = random(); END;
+CREATE TRIGGER mark_changes AFTER UPDATE ON mark BEGIN UPDATE mark_version SET version = random(); END;
+CREATE TRIGGER mark_goes AFTER DELETE ON mark BEGIN UPDATE mark_version SET version = random(); END;
+`;
+
 /** An answer that was coded can be marked as a quotation. */
 export function quotes(db: Database): void {
   db.exec('ALTER TABLE mark ADD COLUMN quote TEXT');
+  db.exec(VERSION);
   rewriteJson(db, 'ledger_entry', 'delta', upToDate);
 }

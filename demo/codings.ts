@@ -11,7 +11,7 @@ import { SHEET, THEME_IDS, type ThemeKey } from './themes.js';
 const SEED = 481_516;
 
 /** The first reads all, the second two in five without seeing the first's. */
-export const CODERS: readonly [Coder, Coder] = [
+const CODERS: readonly [Coder, Coder] = [
   { name: 'Nell', share: 1, seed: 1 },
   { name: 'Oskar', share: 0.4, seed: 2 },
 ];

@@ -1,7 +1,7 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { WebDriver } from 'selenium-webdriver';
-import { find, named, startBrowser } from './browser.js';
+import { find, named, press, startBrowser } from './browser.js';
 import { ROOT, type Server, send, startServer, temporaryStore } from './server.js';
 
 const DEMO = '/studies/fernhill-allotments';
@@ -75,12 +75,11 @@ const SHOTS: readonly Shot[] = [
   { name: 'multiple-response', path: `${DEMO}/workings?working=1`, ready: '[data-testid=old-against-new]' },
   { name: 'codebook', path: `${DEMO}/codebook?variable=satisfaction`, ready: 'aside table' },
   {
-    name: 'codebook-lists',
-    path: `${DEMO}/codebook?view=lists`,
-    ready: 'tbody button',
+    name: 'coding',
+    path: `${DEMO}/coding?working=3`,
+    ready: '[aria-label="The answer"]',
     before: async (driver) => {
-      await (await named(driver, 'use')).click();
-      await (await find(driver, 'select[aria-label="Order the codes"] option[value=reversed]')).click();
+      await press(driver, 'n');
     },
   },
   {
@@ -102,7 +101,7 @@ const SHOTS: readonly Shot[] = [
     path: `${DEMO}/ledger`,
     ready: 'ol li button',
     before: async (driver) => {
-      await (await find(driver, 'ol li:nth-child(2) button')).click();
+      await (await find(driver, 'ol li:nth-child(5) button')).click();
       await find(driver, 'ol dl');
     },
   },

@@ -7,8 +7,8 @@ import { detectDelimited, openDelimited } from './delimited.js';
 const MOST_LINES = 500_000;
 
 /**
- * The lines of a small table that was sent as delimited text, in whatever encoding and with whatever separator, its heading
- * first. Apostrophes that kept a spreadsheet from running an answer are taken away.
+ * The lines of a small table that was sent as delimited text, in whatever encoding and with whatever separator, its
+ * heading first. Apostrophes that kept a spreadsheet from running an answer are taken away.
  * @throws Fault where it is too long, or no text
  */
 export async function readFileLines(path: string, file: string): Promise<FileLine[]> {

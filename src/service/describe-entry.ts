@@ -183,20 +183,21 @@ function whose(difference: Difference, names: Namer): string {
 }
 
 /** What is worth saying of a thing that is new, or gone. */
-const NEWS: Record<Difference['of'], string[]> = {
+const NEWS: Record<Exclude<Difference['of'], 'mark'>, string[]> = {
   variable: ['label', 'name'],
   working: ['recipe'],
   table: ['title', 'sentence'],
   list: ['codes'],
   binder: ['name', 'items'],
-  mark: ['verdict', 'themes'],
 };
 
 /** What is worth saying of a thing that is new, or gone; of the rest every field that changed. */
 function toldOf({ of, before, after }: Difference): string[] {
   const all = Object.keys(after ?? before ?? {}).filter((field) => !SILENT.has(field));
   if (before && after) return all;
-  return NEWS[of];
+  if (of !== 'mark') return NEWS[of];
+  const quoted = fieldsOf(after ?? before)?.['quote'] ? ['quote'] : [];
+  return [fieldsOf(after ?? before)?.['verdict'] === 'themes' ? 'themes' : 'verdict', ...quoted];
 }
 
 function linesOf(difference: Difference, names: Namer, derived: ReadonlySet<number>): ChangeLine[] {

@@ -49,7 +49,7 @@ export function startCoding(answers: readonly Answer[], groups: readonly (readon
 }
 
 /** What is said of a group: what was said of the first of it that is coded; null: nothing. */
-export function saidOf({ groups, said }: CodingState, group: number): Said | null {
+function saidOf({ groups, said }: CodingState, group: number): Said | null {
   const coded = groups[group]?.find((place) => said[place] !== null);
   return coded === undefined ? null : (said[coded] ?? null);
 }

@@ -219,8 +219,9 @@ describe('coding answers', () => {
     expect(message).toContain('Line 2: the code sheet has no theme “Frost”');
     expect(allMarks(study.db)).toHaveLength(5);
     // What answers nobody here is kept, and told.
-    const foreign = await sent('answer;themes\ntext 8;Shed\nOf another wave;Shed\n', 'Ben');
+    const foreign = await sent('answer;themes\n"text\n8";Shed\nOf another wave;Shed\n', 'Ben');
     expect(foreign).toEqual({ answers: 2, unknown: 1 });
+    expect(allMarks(study.db).at(-2)?.text).toBe('text 8');
   });
 
   it('is refused by name: an unknown coder or theme, no theme, an answer twice, another kind of working', async () => {

@@ -3,7 +3,7 @@ import { byId } from '../core/by-id.js';
 import { titleOf } from '../core/codebook/types.js';
 import { Fault } from '../core/fault.js';
 import { type Agreement, agreementOf, type CodedTwice, codedTwice } from '../core/recode/theme/agreement.js';
-import { writtenAnswer } from '../core/recode/theme/answer-text.js';
+import { answerOf, writtenAnswer } from '../core/recode/theme/answer-text.js';
 import { isStanding } from '../core/recode/theme/check.js';
 import { codingsTable, marksOfTable } from '../core/recode/theme/codings-table.js';
 import { isDrawn } from '../core/recode/theme/draw.js';
@@ -275,6 +275,15 @@ export async function codingsAsCsv(
   return { title, text: writeCsv(codingsTable(recipe, answers, marks, coder)) };
 }
 
+/** Keeps marks of a working as one entry of the ledger, within a change of the study. */
+export const keepMarks = (
+  service: Service,
+  study: OpenStudy,
+  working: number,
+  marks: readonly Mark[],
+  words: string,
+): Promise<void> => record(service, study, 'working', words, () => putMarks(study.db, working, marks));
+
 /**
  * Takes codings in that were made elsewhere, all or none, as one entry of the ledger.
  * @param coder of lines that name none
@@ -289,11 +298,15 @@ export function importCodings(
   return change(service, study, async () => {
     const { recipe, variable } = themeWorking(study, working);
     const lines = await withSentFile(service, name, body, (path) => service.run('file-lines', { path, file: name }));
-    const marks = marksOfTable(recipe, lines, coder);
-    const words = `Took ${plural(marks.length, 'coding')} of ${titleOf(variable)} in from ${name}`;
-    await record(service, study, 'working', words, () => putMarks(study.db, working, marks));
     const { answers } = await answersToCode(service, study, working);
     const given = new Set(answers.map(({ text }) => text));
+    const marks = marksOfTable(recipe, lines, coder).map((mark) => {
+      // Lines of one variable's text are one line of the answer; elsewhere it may have been copied with its lines.
+      const inOneLine = answerOf([mark.text]) ?? mark.text;
+      return !given.has(mark.text) && given.has(inOneLine) ? { ...mark, text: inOneLine } : mark;
+    });
+    const words = `Took ${plural(marks.length, 'coding')} of ${titleOf(variable)} in from ${name}`;
+    await keepMarks(service, study, working, marks, words);
     return { answers: marks.length, unknown: marks.filter(({ text }) => !given.has(text)).length };
   });
 }

@@ -9,6 +9,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { CodebookFile } from '../core/codebook/codebook-file.js';
 import { EXPORT_KINDS, type ExportKind } from '../core/intake/export-kinds.js';
 import { cellReader } from '../store/cells.js';
+import { allMarks } from '../store/marks.js';
 import { allCodeLists, codesOfList } from '../store/code-lists.js';
 import { allVariables } from '../store/variables.js';
 import { type OpenStudy, type Service, startService } from './context.js';
@@ -19,6 +20,7 @@ import { openStudy } from './open-study.js';
 import { makeCodeList } from './code-lists.js';
 import { editEntries } from './edit-variable.js';
 import { viewStudy } from './roster.js';
+import { keepCodings, quoteAnswer } from './codings.js';
 import { keepWorking } from './workings.js';
 
 const WORKER = fileURLToPath(new URL('../../dist/cli/worker.js', import.meta.url));
@@ -68,6 +70,9 @@ function contentOf(study: OpenStudy) {
       column: undefined,
       list: codeListId !== null && users(codeListId) > 1 ? lists.get(codeListId) : null,
     })),
+    codings: allMarks(study.db).map(({ text, verdict, themes, coder, settles, quote }) => {
+      return { text, verdict, themes, coder, settles, quote };
+    }),
     kept: new Map(
       allCodeLists(study.db).flatMap(({ id, name, kept }) => (kept ? [[name, codesOfList(study.db, id)]] : [])),
     ),
@@ -196,6 +201,25 @@ async function oddStudy(): Promise<OpenStudy> {
     label: 'Of text',
     recipe: { kind: 'convert', to: 'number', source: idOf('long, name'), decimal: ',', exceptions: [] },
   });
+  const { working } = await keepWorking(service, study, {
+    name: 'themes',
+    label: 'Themes',
+    recipe: {
+      kind: 'theme',
+      sources: [idOf('formulas')],
+      themes: [
+        { id: 7, name: 'Sums', definition: ODD_LABEL.trim(), under: null, into: null },
+        { id: 3, name: 'Quotes', under: 7, into: null },
+      ],
+      coders: [{ name: 'Anna', share: 1, seed: 1 }],
+    },
+  });
+  const codings = [
+    { texts: ['=1+1'], verdict: 'themes' as const, themes: [7] },
+    { texts: ["'quoted' 1", "'quoted' 2"], verdict: 'themes' as const, themes: [7, 3] },
+  ];
+  await keepCodings(service, study, working, { coder: 'Anna', codings });
+  await quoteAnswer(service, study, working, { coder: 'Anna', text: "'quoted' 2", quote: "'[…]' 2" });
   await makeCodeList(service, study, { name: 'Nobody yet', codes: [{ code: '1', label: 'One', missing: 'other' }] });
   const own = await makeCodeList(service, study, {
     name: 'Of one',
@@ -227,7 +251,7 @@ describe('a study that goes out and comes in again', () => {
     async (kind) => {
       const study = await oddStudy();
       const before = contentOf(study);
-      expect(before.variables).toHaveLength(18);
+      expect(before.variables).toHaveLength(19);
       expect(contentOf(await outAndIn(study, kind))).toEqual(before);
     },
   );

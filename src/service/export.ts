@@ -9,6 +9,7 @@ import type { Db } from '../store/open.js';
 import { studyRow } from '../store/study.js';
 import { allCodeLists, codesOfList } from '../store/code-lists.js';
 import { allVariables, type VariableRow } from '../store/variables.js';
+import { marksOf as codingsOf } from '../store/marks.js';
 import { allWorkings } from '../store/workings.js';
 import { mustEnd, type OpenStudy, type Service } from './context.js';
 import { passingFile, type PassingFile } from './passing-file.js';
@@ -76,12 +77,16 @@ function codebookOf({ db }: OpenStudy): {
   const workings = allWorkings(db).flatMap((working) => {
     const variable = variables.find(({ workingId }) => workingId === working.id);
     if (!variable) return [];
+    const codings = codingsOf(db, working.id).map(({ text, verdict, themes, coder, settles, quote }) => {
+      return { text, verdict, themes: [...themes], coder, settles, quote };
+    });
     return [
       {
         name: variable.name,
         label: variable.label,
         question: variable.question,
         recipe: withNames(working.recipe, nameOf),
+        ...(codings.length > 0 ? { codings } : {}),
       },
     ];
   });

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { recipeShape } from '../recode/recipe-shape.js';
+import { MarkShape } from '../recode/theme/mark.js';
 import { MISSING_REASONS } from './types.js';
 
 const text = (most: number) => z.string().max(most);
@@ -54,6 +55,7 @@ const FileWorkingShape = z.strictObject({
   label: text(10_000),
   question: text(10_000).optional(),
   recipe: recipeShape(text(200)),
+  codings: z.array(MarkShape).max(500_000).optional().describe('Of themes: what coders said of answers.'),
 });
 
 /** What an analyst says of a variable beyond its entry. */

@@ -29,6 +29,7 @@ import { mustEnd, type OpenStudy, type Service } from '../context.js';
 import { newStudyId } from '../new-study-id.js';
 import { studyFile } from '../open-study.js';
 import { land } from '../land.js';
+import { keepMarks } from '../codings.js';
 import { keepWorking } from '../workings.js';
 import type { ReadIn } from '../../core/intake/read-in-shape.js';
 import { type ColumnDecision, type Decided, decide } from './decide.js';
@@ -151,14 +152,15 @@ async function writeCodebook(service: Service, part: string, making: Making): Pr
         : { kind: 'gather', items, none: noneItem };
       await keepWorking(service, study, { name, label, recipe });
     }
-    for (const { name, label, question = '', recipe } of making.workings) {
+    for (const { name, label, question = '', recipe, codings = [] } of making.workings) {
       const all = allVariables(db);
       const idOf = (source: string) => all.find((candidate) => candidate.name === source)?.id ?? -1;
-      const { variable } = await keepWorking(service, study, {
+      const { variable, working } = await keepWorking(service, study, {
         name,
         label: label.trim() === '' ? name : label,
         recipe: withIds(recipe, idOf),
       });
+      if (codings.length > 0) await keepMarks(service, study, working, codings, `Took the codings of ${name} in`);
       const derived = byId(allVariables(db), variable);
       if (derived) updateVariable(db, variable, { ...derived, label, question });
     }

@@ -1,11 +1,16 @@
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { By, Key } from 'selenium-webdriver';
-import { beforeAll, describe, expect, it } from 'vitest';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { AnswersToCode, Intake, StudyView } from '../src/api/types.js';
 import { find, named, press, says, type } from './browser.js';
-import { call, send } from './server.js';
+import { call, ROOT, send } from './server.js';
 import { demoSession } from './session.js';
 
 const session = demoSession();
+const folder = mkdtempSync(join(tmpdir(), 'hatch-coding-'));
+afterAll(() => rmSync(folder, { recursive: true }));
 
 /** Remarks of gardeners, some of them nearly the same. */
 const REMARKS = [
@@ -214,6 +219,20 @@ describe('coding answers into themes', () => {
     await (await named(session.driver, 'A line for each broader theme (3)')).click();
     await says(session.driver, 'tbody', 'The grounds, all of it');
     await says(session.driver, '[role=group][aria-label="Of this table alone"]', 'net How it is run, all of it');
+    await session.sound();
+  });
+
+  it('takes a code sheet in from a file, in a draft, and names the line that it cannot take', async () => {
+    await session.open('/studies/fernhill-allotments/workings?make=theme&of=comment');
+    await says(session.driver, 'main', 'Code sheet');
+    const file = await session.driver.findElement(By.css('input[aria-label="A code sheet, as CSV"]'));
+    const bad = join(folder, 'bad.csv');
+    writeFileSync(bad, 'theme;under\nTaps;Water\n');
+    await file.sendKeys(bad);
+    await says(session.driver, '[role=alert]', 'Line 2: there is no theme “Water”');
+    await file.sendKeys(join(ROOT, 'demo', 'fernhill-sheet.csv'));
+    await says(session.driver, '[aria-label="Code sheet"]', '15 themes');
+    await says(session.driver, '[aria-label="Code sheet"]', 'Parking was merged into Paths and gates');
     await session.sound();
   });
 });

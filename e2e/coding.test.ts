@@ -235,4 +235,22 @@ describe('coding answers into themes', () => {
     await says(session.driver, '[aria-label="Code sheet"]', 'Parking was merged into Paths and gates');
     await session.sound();
   });
+
+  it('says what a change of the code sheet changes, before it is kept', async () => {
+    const { body } = await call<StudyView>(session.server, 'GET', '/studies/fernhill-allotments');
+    const themes = body.workings.find(({ recipe }) => recipe.kind === 'theme')!;
+    const count = (code: string) => themes.proof.rows.find((row) => row.code === code)?.went[0];
+    await session.open(`/studies/fernhill-allotments/workings?working=${themes.id}`);
+    await (await named(session.driver, 'Edit Compost and deliveries')).click();
+    const merge = await session.driver.findElement(
+      By.xpath(
+        '//label[contains(., "Merge it into")]//select/option[normalize-space()="Shared things: Hut and store"]',
+      ),
+    );
+    await merge.click();
+    const changes = '[aria-label="Changes of the code sheet"]';
+    await says(session.driver, changes, '“Compost and deliveries” was merged into “Hut and store”');
+    await says(session.driver, changes, `Shared things: Hut and store from ${count('7')} to`);
+    await session.sound();
+  });
 });

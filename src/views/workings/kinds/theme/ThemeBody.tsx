@@ -4,6 +4,8 @@ import { SourceChooser } from '../../editor/SourceChooser.js';
 import type { BodyProps } from '../body-props.js';
 import { Coders } from './Coders.js';
 import { CodeSheet } from './CodeSheet.js';
+import { mentionsIn } from './mentions-in.js';
+import { SheetDraft } from './SheetDraft.js';
 import { SheetFile } from './SheetFile.js';
 import { SheetHistory } from './SheetHistory.js';
 import { hasWords } from './has-words.js';
@@ -12,9 +14,7 @@ import css from '../../workings.module.css';
 /** Answers in words to themes: the texts, the code sheet, and who codes. */
 export function ThemeBody({ view, recipe, change, previewed, working }: BodyProps<ThemeRecipe>) {
   const candidates = view.variables.filter((variable) => hasWords(variable) || recipe.sources.includes(variable.id));
-  const mentions = new Map(
-    (previewed.preview?.proof.rows ?? []).map(({ code, went }) => [Number(code), went[0] ?? 0] as const),
-  );
+  const mentions = mentionsIn(previewed.preview?.proof ?? { rows: [] });
   return (
     <>
       <SourceChooser
@@ -32,6 +32,7 @@ export function ThemeBody({ view, recipe, change, previewed, working }: BodyProp
         )}
       </p>
       <CodeSheet themes={recipe.themes} mentions={mentions} change={(themes) => change({ ...recipe, themes })} />
+      {working && <SheetDraft kept={working} themes={recipe.themes} mentions={mentions} />}
       <SheetFile
         study={view.study.id}
         working={working?.id ?? null}

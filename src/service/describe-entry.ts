@@ -242,7 +242,7 @@ export function describeEntry({ db }: OpenStudy, id: number): EntryDetail {
   const lists = new Map(allCodeLists(db).map((list) => [list.id, list.name]));
   const tables = new Map(allTables(db).map((table) => [table.id, table.title]));
   const binders = new Map(allBinders(db).map(({ id: binder, name }) => [binder, name]));
-  const marks = allMarks(db);
+  const marks = new Map(allMarks(db).map((mark) => [mark.id, mark]));
   const sheets = new Map(
     allWorkings(db).map((working) => [working.id, working.recipe.kind === 'theme' ? working.recipe.themes : []]),
   );
@@ -253,7 +253,7 @@ export function describeEntry({ db }: OpenStudy, id: number): EntryDetail {
     listName: (list) => lists.get(list) ?? 'that is gone',
     tableTitle: (table) => tables.get(table) ?? 'that is gone',
     binderName: (binder) => binders.get(binder) ?? 'that is gone',
-    markNow: (mark) => marks.find((own) => own.id === mark),
+    markNow: (mark) => marks.get(mark),
     sheetOf: (working) => sheets.get(working ?? 0) ?? [],
   };
   const made = changed.flatMap(({ before, after }) => {

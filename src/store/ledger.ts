@@ -1,7 +1,7 @@
 import type { EntryKind } from '../core/ledger/entry-kinds.js';
 import type { Db } from './open.js';
 import { prepared } from './prepared.js';
-import { type Delta, DeltaShape } from '../core/ledger/delta-shape.js';
+import { type Delta, DeltaShape, type Part } from '../core/ledger/delta-shape.js';
 import { fromKept } from './kept.js';
 
 /** Something that was done to a study. */
@@ -54,6 +54,12 @@ export function deltaOf(db: Db, id: number): Delta | null {
   const delta = prepared(db, 'SELECT delta FROM ledger_entry WHERE id = ?').pluck().get(id) as
     string | null | undefined;
   return delta == null ? null : fromKept(delta, DeltaShape, `entry ${id} of the ledger`);
+}
+
+/** The entries that may have changed a thing of this kind: those of which the change names it. */
+export function entriesNaming(db: Db, part: Part): ReadonlySet<number> {
+  const ids = prepared(db, 'SELECT id FROM ledger_entry WHERE instr(delta, ?) > 0').pluck();
+  return new Set(ids.all(`"of":"${part}"`) as number[]);
 }
 
 export function setUndone(db: Db, id: number, undone: boolean): void {

@@ -3,12 +3,20 @@ import { describe, expect, it } from 'vitest';
 import type { ThemeRecipe } from '../core/recode/theme/shape.js';
 import { allEntries } from '../store/ledger.js';
 import { allMarks } from '../store/marks.js';
-import { agreementIn, answersToCode, codingsAsCsv, importCodings, keepCodings, quoteAnswer } from './codings.js';
+import {
+  agreementIn,
+  answersToCode,
+  codingsAsCsv,
+  importCodings,
+  keepCodings,
+  keepMarks,
+  quoteAnswer,
+} from './codings.js';
 import { describeEntry } from './describe-entry.js';
 import { joinStudy } from './intake/join.js';
 import { receiveFile } from './intake/receive.js';
 import { redoEntry, undoEntry } from './ledger.js';
-import { openStudy } from './open-study.js';
+import { change, openStudy } from './open-study.js';
 import { viewStudy } from './roster.js';
 import { sheetHistory } from './sheet-history.js';
 import { service, study, variable } from './plots.fixtures.js';
@@ -151,6 +159,14 @@ describe('coding answers', () => {
     expect(covered?.text).toBe(
       'Of 93 answers 3 have themes, 0 fit none, 0 are unclear, 0 are left out and 90 are not coded yet.',
     );
+  });
+
+  it('takes what a file says twice once, the last of it', async () => {
+    const working = await keep();
+    const said = { text: 'text 1', verdict: 'themes' as const, coder: 'Anna', settles: false, quote: null };
+    const twice = [[1], [2]].map((themes) => ({ ...said, themes }));
+    await change(service, study, () => keepMarks(service, study, working, twice, 'Took codings in'));
+    expect(allMarks(study.db).map(({ themes }) => themes)).toEqual([[2]]);
   });
 
   it('says in tables what became of answers without a theme', async () => {

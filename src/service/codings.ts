@@ -186,12 +186,14 @@ function putMarks(
   working: number,
   marks: readonly (Omit<Mark, 'verdict'> & { verdict: Verdict | null })[],
 ): void {
+  // Of two of the same in a file that somebody else wrote the last one counts.
+  const last = new Map(marks.map((mark) => [markKey(mark), mark]));
   const texts = new Set(marks.map(({ text }) => text));
   const touched = marksOf(db, working).filter(({ text }) => texts.has(text));
   const before = new Map(touched.map((mark) => [markKey(mark), mark]));
   const madeAt = new Date().toISOString();
-  for (const { verdict, quote, ...mark } of marks) {
-    const { id = null, quote: quoted = null } = before.get(markKey(mark)) ?? {};
+  for (const [key, { verdict, quote, ...mark }] of last) {
+    const { id = null, quote: quoted = null } = before.get(key) ?? {};
     if (verdict !== null) putMark(db, { ...mark, id, working, verdict, madeAt, quote: quote ?? quoted });
     else if (id !== null) removeMark(db, id);
   }

@@ -1,8 +1,9 @@
 import { Readable } from 'node:stream';
 import { describe, expect, it } from 'vitest';
-import { importSheet, linesOfFile, sheetAsCsv } from './code-sheet.js';
+import { importSheet, sheetAsCsv } from './code-sheet.js';
 import { keepCodings } from './codings.js';
 import { redoEntry, undoEntry } from './ledger.js';
+import { linesOfFile } from './lines-of-file.js';
 import { service, study, variable } from './plots.fixtures.js';
 import { viewStudy } from './roster.js';
 import { sheetHistory } from './sheet-history.js';

@@ -1,4 +1,3 @@
-import type { Readable } from 'node:stream';
 import { byId } from '../core/by-id.js';
 import { titleOf } from '../core/codebook/types.js';
 import { Fault } from '../core/fault.js';
@@ -13,15 +12,15 @@ import { asOnSheet, standsOf } from '../core/recode/theme/stand.js';
 import { plural } from '../core/words.js';
 import { writeCsv } from '../formats/csv-write.js';
 import type { Db } from '../store/open.js';
-import { marksOf, putMark, removeMark } from '../store/marks.js';
+import { markOf, marksOf, putMark, removeMark } from '../store/marks.js';
 import { studyRow } from '../store/study.js';
 import { allVariables, type VariableRow } from '../store/variables.js';
 import { allWorkings } from '../store/workings.js';
 import type { OpenStudy, Service } from './context.js';
 import { record } from './ledger.js';
+import { linesOfFile, type SentFile } from './lines-of-file.js';
 import { change } from './open-study.js';
 import { jobSources } from './settle.js';
-import { withSentFile } from './with-sent-file.js';
 import type { Answer } from './worker/answers-job.js';
 
 /** A working that codes answers, with the variable that it makes. */
@@ -59,6 +58,12 @@ function coderOf({ coders }: ThemeRecipe, name: string): Coder {
   );
 }
 
+/** The different answers to the texts of a recipe, with who gave them. */
+function answersIn(service: Service, { db, file }: OpenStudy, recipe: ThemeRecipe): Promise<Answer[]> {
+  const sources = jobSources(recipe, allVariables(db));
+  return service.run('answers', { file, respondents: studyRow(db).respondents, sources });
+}
+
 /** What was said of an answer. */
 interface Said {
   verdict: Verdict;
@@ -93,11 +98,10 @@ export async function answersToCode(
   working: number,
   name?: string,
 ): Promise<AnswersToCode> {
-  const { db, file } = study;
+  const { db } = study;
   const { recipe } = themeWorking(study, working);
   const coder = name === undefined ? null : coderOf(recipe, name);
-  const sources = jobSources(recipe, allVariables(db));
-  const all = await service.run('answers', { file, respondents: studyRow(db).respondents, sources });
+  const all = await answersIn(service, study, recipe);
   const marks = marksOf(db, working);
   const own = marks.filter((mark) => !mark.settles && mark.coder === name);
   const said = new Map(own.map((mark) => [mark.text, asOnSheet(recipe.themes, mark)]));
@@ -295,13 +299,12 @@ export function importCodings(
   service: Service,
   study: OpenStudy,
   working: number,
-  { name, body, coder }: { name: string; body: Readable; coder?: string | undefined },
+  { name, body, coder }: SentFile & { coder?: string | undefined },
 ): Promise<CodingsTaken> {
   return change(service, study, async () => {
     const { recipe, variable } = themeWorking(study, working);
-    const lines = await withSentFile(service, name, body, (path) => service.run('file-lines', { path, file: name }));
-    const { answers } = await answersToCode(service, study, working);
-    const given = new Set(answers.map(({ text }) => text));
+    const lines = await linesOfFile(service, { name, body });
+    const given = new Set((await answersIn(service, study, recipe)).map(({ text }) => text));
     const marks = marksOfTable(recipe, lines, coder).map((mark) => {
       // Lines of one variable's text are one line of the answer; elsewhere it may have been copied with its lines.
       const inOneLine = answerOf([mark.text]) ?? mark.text;
@@ -326,9 +329,7 @@ export function agreementIn(
 ): AgreementTold {
   const { recipe } = themeWorking(study, working);
   for (const name of [first, second]) coderOf(recipe, name);
-  const marks = marksOf(study.db, working).map(({ text, verdict, themes, coder, settles, quote }): Mark => {
-    return { text, verdict, themes, coder, settles, quote };
-  });
+  const marks = marksOf(study.db, working).map(markOf);
   const differences = codedTwice(recipe, marks, first, second).filter(({ alike }) => !alike);
   return { ...agreementOf(recipe, marks, [first, second], confidence), differences };
 }

@@ -9,7 +9,7 @@ import type { Db } from '../store/open.js';
 import { studyRow } from '../store/study.js';
 import { allCodeLists, codesOfList } from '../store/code-lists.js';
 import { allVariables, type VariableRow } from '../store/variables.js';
-import { marksOf as codingsOf } from '../store/marks.js';
+import { markOf, marksOf as codingsOf } from '../store/marks.js';
 import { allWorkings } from '../store/workings.js';
 import { mustEnd, type OpenStudy, type Service } from './context.js';
 import { passingFile, type PassingFile } from './passing-file.js';
@@ -77,9 +77,7 @@ function codebookOf({ db }: OpenStudy): {
   const workings = allWorkings(db).flatMap((working) => {
     const variable = variables.find(({ workingId }) => workingId === working.id);
     if (!variable) return [];
-    const codings = codingsOf(db, working.id).map(({ text, verdict, themes, coder, settles, quote }) => {
-      return { text, verdict, themes: [...themes], coder, settles, quote };
-    });
+    const codings = codingsOf(db, working.id).map((row) => ({ ...markOf(row), themes: [...row.themes] }));
     return [
       {
         name: variable.name,

@@ -84,6 +84,11 @@ export function allMarks(db: Db): readonly MarkRow[] {
   return rows;
 }
 
+/** A mark as its coder made it, without how it is kept. */
+export const markOf = ({ text, verdict, themes, coder, settles, quote }: MarkRow): Mark => {
+  return { text, verdict, themes, coder, settles, quote };
+};
+
 /** The marks of a working. */
 export const marksOf = (db: Db, working: number): readonly MarkRow[] =>
   allMarks(db).filter((mark) => mark.working === working);

@@ -11,7 +11,7 @@ import {
 import { allBinders, putBinder, removeBinder } from './binders.js';
 import { codesByList, allCodeLists, putCodeList, removeCodeList } from './code-lists.js';
 import { blankColumn, columnRow, removeColumn } from './columns.js';
-import { allMarks, type MarkRow, putMark, removeMark } from './marks.js';
+import { allMarks, markOf, type MarkRow, putMark, removeMark } from './marks.js';
 import type { Db } from './open.js';
 import { prepared } from './prepared.js';
 import { allTables, removeTable, restoreTable } from './tables.js';
@@ -56,8 +56,8 @@ const markStates = new WeakMap<MarkRow, StateOf<'mark'>>();
 function markState(row: MarkRow): StateOf<'mark'> {
   const known = markStates.get(row);
   if (known) return known;
-  const { working, text: answer, verdict, themes, coder, settles, quote, madeAt } = row;
-  const state = { working, text: answer, verdict, themes: [...themes], coder, settles, quote, madeAt };
+  const { working, themes, madeAt } = row;
+  const state = { ...markOf(row), themes: [...themes], working, madeAt };
   markStates.set(row, state);
   return state;
 }

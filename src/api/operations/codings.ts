@@ -6,7 +6,8 @@ import {
   keepCodings,
   quoteAnswer,
 } from '../../service/codings.js';
-import { importSheet, linesOfFile, sheetAsCsv } from '../../service/code-sheet.js';
+import { importSheet, sheetAsCsv } from '../../service/code-sheet.js';
+import { linesOfFile } from '../../service/lines-of-file.js';
 import { fileSent, type WantedFile } from '../../service/intake/file-sent.js';
 import {
   AgreementQuery,

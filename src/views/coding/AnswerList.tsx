@@ -48,7 +48,7 @@ function Which({ shown, recipe, choose }: Pick<Props, 'shown' | 'recipe'> & { ch
 /** The answers, alike ones together, those that are searched for or are not coded yet. */
 export function AnswerList({ state, order, shown, search, recipe, show, choose }: Props) {
   const rows = useRef<RowsHandle>(null);
-  const { answers, groups, said, at } = state;
+  const { answers, quotes, groups, said, at } = state;
   const row = order.indexOf(at);
   useEffect(() => {
     if (row >= 0) rows.current?.show(row);
@@ -98,7 +98,7 @@ export function AnswerList({ state, order, shown, search, recipe, show, choose }
                 <span className="sr-only">{own === null ? 'not coded yet' : VERDICT_WORDS[own.verdict]}</span>
               </span>,
               <button key="text" type="button" tabIndex={-1} className={css['pick']} onClick={() => choose(group)}>
-                {places.some((place) => (answers[place]?.quote ?? null) !== null) && (
+                {places.some((place) => (quotes[place] ?? null) !== null) && (
                   <span title="a quotation" aria-label="quoted:">
                     ❝{' '}
                   </span>

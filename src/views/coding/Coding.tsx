@@ -73,7 +73,7 @@ export function Coding({ view, working, recipe, coder, start, told, takenIn }: P
     <Quote
       key={place}
       text={answer.text}
-      quote={answer.quote}
+      quote={state.quotes[place] ?? null}
       closed={said === null ? 'Code it first.' : isSent ? null : 'In a moment: it is being kept.'}
       keep={(own) => quotes.keep(answer.text, own, () => coding.quoted(place, own))}
       toBinder={(own) => quotes.toBinder(own, pathsOf(recipe.themes, said?.themes ?? []).join(', '))}

@@ -11,6 +11,7 @@ import {
   stepBack,
   VERDICT_KEYS,
   withApart,
+  withQuote,
   withSame,
   withTheme,
   withVerdict,
@@ -77,6 +78,14 @@ describe('coding answers', () => {
     expect(listed(withVerdict(START, 'left-out'), 'left-out', '')).toEqual([1]);
     for (const shown of ['left', 'all', 'unclear', { theme: 12 }] as const)
       expect(readShown(sayShown(shown))).toEqual(shown);
+  });
+
+  it('lists quotations, and leaves the answers as they are', () => {
+    const quoted = withQuote(START, 2, 'no […]');
+    expect(listed(quoted, 'quoted', '')).toEqual([1]);
+    expect(quoted.answers).toBe(START.answers);
+    expect(listed(withQuote(quoted, 2, null), 'quoted', '')).toEqual([]);
+    expect(readShown(sayShown('quoted'))).toBe('quoted');
   });
 
   it('says that nothing is left where all is coded', () => {

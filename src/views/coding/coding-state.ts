@@ -21,6 +21,8 @@ export interface CodingState {
   answers: readonly Answer[];
   /** What is said of each answer, by its place. */
   said: readonly (Said | null)[];
+  /** Each answer as it may be quoted, by its place; null: it is no quotation. */
+  quotes: readonly (string | null)[];
   /** Answers that are alike, by their places; each is coded once. */
   groups: readonly (readonly number[])[];
   /** The group that is read. */
@@ -45,7 +47,8 @@ export function startCoding(answers: readonly Answer[], groups: readonly (readon
     groups.findIndex((group) => group.some((place) => said[place] === null)),
   );
   const left = said.filter((own) => own === null).length;
-  return { answers, said, groups, at, left, steps: [] };
+  const quotes = answers.map(({ quote }) => quote);
+  return { answers, said, quotes, groups, at, left, steps: [] };
 }
 
 /** What is said of a group: what was said of the first of it that is coded; null: nothing. */
@@ -129,7 +132,7 @@ export function withApart(state: CodingState, place: number): CodingState {
 /** An answer as it may be quoted from now on; null: it is no quotation. */
 export const withQuote = (state: CodingState, place: number, quote: string | null): CodingState => ({
   ...state,
-  answers: state.answers.map((answer, k) => (k === place ? { ...answer, quote } : answer)),
+  quotes: state.quotes.map((own, k) => (k === place ? quote : own)),
 });
 
 function isShown(said: Said | null, quote: string | null, shown: Shown): boolean {
@@ -141,10 +144,10 @@ function isShown(said: Said | null, quote: string | null, shown: Shown): boolean
 }
 
 /** The groups that are listed, in the order of the data. */
-export function listed({ groups, said, answers }: CodingState, shown: Shown, search: string): number[] {
+export function listed({ groups, said, quotes, answers }: CodingState, shown: Shown, search: string): number[] {
   return groups.flatMap((group, k) => {
     const isIn = group.some((place) => {
-      if (!isShown(said[place] ?? null, answers[place]?.quote ?? null, shown)) return false;
+      if (!isShown(said[place] ?? null, quotes[place] ?? null, shown)) return false;
       return search.trim() === '' || matches(answers[place]?.text ?? '', search).length > 0;
     });
     return isIn ? [k] : [];

@@ -81,7 +81,7 @@ const floors = ALL.map((floor) => {
 });
 
 export default tseslint.config(
-  { ignores: ['dist/', '.astro/', 'node_modules/', 'coverage/'] },
+  { ignores: ['src/core/count/kernel/assembly/', 'dist/', '.astro/', 'node_modules/', 'coverage/'] },
   js.configs.recommended,
   {
     files: ['**/*.{ts,tsx}'],

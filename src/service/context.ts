@@ -1,11 +1,14 @@
 import { homedir } from 'node:os';
 import { join } from 'node:path';
 import pino, { type Logger } from 'pino';
+import type { CountArray } from '../core/count/types.js';
 import type { Db } from '../store/open.js';
 import { studyRow } from '../store/study.js';
+import { counter } from './counting/counter.js';
 import { type LoopDelay, watchLoopDelay } from './loop-delay.js';
 import { makeFolder } from './make-folder.js';
 import { jobRunner, type JobRunner } from './jobs/run-jobs.js';
+import type { CountJob } from './worker/count-job.js';
 
 export interface ServiceOptions {
   /** Where studies are kept. */
@@ -42,6 +45,8 @@ export interface RunningRead {
 
 /** What every use case works with. One for a process. */
 export interface Service extends Pick<JobRunner, 'run' | 'forget' | 'warm'> {
+  /** Counts, in all threads. @param isMuch whether it takes so long that small tables are not to wait behind it */
+  count: (job: CountJob, isMuch: boolean) => Promise<CountArray[]>;
   folder: string;
   waitingDays: number;
   log: Logger;
@@ -105,7 +110,7 @@ export function startService(options: ServiceOptions): Service {
     closing: [delay.stop],
     pending: new Set(),
     run: jobs.run,
-    forget: jobs.forget,
+    ...counter(jobs),
     warm: jobs.warm,
     close: async () => {
       // A file that was not read to its end is read again when it is asked for.

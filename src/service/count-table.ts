@@ -189,5 +189,5 @@ export function countJobOf(study: OpenStudy, sentence: Sentence): { job: CountJo
 /** Counts what a sentence asks for, in the counting thread: a count array for each block, row items by nests. */
 export async function countSentence(service: Service, study: OpenStudy, sentence: Sentence): Promise<CountArray[]> {
   const { job, isMuch: takesLong } = countJobOf(study, sentence);
-  return service.run(takesLong ? 'countMuch' : 'count', job);
+  return service.count(job, takesLong);
 }

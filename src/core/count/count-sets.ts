@@ -1,119 +1,48 @@
-import { SET_STATE, SET_STATES } from './set-state.js';
 import type { CodedColumn, SetsColumn } from './column.js';
+import { AT, type Kernel, kernel, MOST_WORDS } from './kernel/kernel.js';
+import { layGroups, layWeights, type Stretch, stretchesOf, type Who } from './kernel/stretch.js';
 
 /** Options that are looked at together: four bits of a word, so that no block lies across two words. */
 const BITS = 4;
 const VALUES = 1 << BITS;
+const AREA = VALUES * VALUES;
 const PER_WORD = 32 / BITS;
 /** More blocks than this are no quicker than one option after the other. */
 const MOST_BLOCKS = 12;
 /** Entries of all tables of two blocks; beyond it they no longer fit a processor's memory. */
 const MOST_ENTRIES = 4_000_000;
-/** What is added up over the respondents of each group. */
-export interface SetCounts {
-  /** Groups by how respondents stand to the question (`SET_STATE`). */
-  states: Float64Array;
-  /** Groups by options by options: who mentioned both. */
-  together: Float64Array;
+
+/** Groups by options by options: who mentioned both. */
+export interface Pairs {
+  respondents: Float64Array;
+  /** Sums of weights and of their squares; null without a weight. */
+  weights: { sums: Float64Array; squares: Float64Array } | null;
 }
 
-export interface SetRequest {
-  rows: SetsColumn;
-  groups: readonly CodedColumn[];
-  respondents: number;
-  mask: Uint8Array | null;
-  /** What each respondent adds; null: one. Who is outside the mask is not looked at. */
-  weight: Float64Array | null;
-}
+const blocksOf = (options: number) => Math.max(1, Math.ceil(options / BITS));
 
 /**
  * Whether a question with these groups is counted in blocks.
  * @example countsInBlocks(20, 8) // true
  */
 export function countsInBlocks(options: number, groups: number): boolean {
-  const blocks = Math.ceil(options / BITS);
-  return blocks <= MOST_BLOCKS && Math.max(1, (blocks * (blocks - 1)) / 2) * groups * VALUES * VALUES <= MOST_ENTRIES;
+  const blocks = blocksOf(options);
+  const tables = Math.max(1, (blocks * (blocks - 1)) / 2);
+  return blocks <= Math.min(MOST_BLOCKS, MOST_WORDS * PER_WORD) && tables * groups * AREA <= MOST_ENTRIES;
 }
 
-interface Plan {
-  rows: SetsColumn;
-  /** The group of each respondent, over all groupings together. */
-  group: Int32Array;
-  respondents: number;
-  mask: Uint8Array | null;
-  blocks: number;
-  /** Entries of the table of two blocks, in all groups. */
-  size: number;
-}
-
-function groupsOf(groups: readonly CodedColumn[], respondents: number): Int32Array {
-  const group = new Int32Array(respondents);
-  for (const { values, codes } of groups) {
-    const width = codes.length + 1;
-    for (let k = 0; k < respondents; k++) group[k] = group[k]! * width + values[k]!;
-  }
-  return group;
-}
-
-/** The blocks of one respondent, out of the words from `from` on. */
-function unpack(words: Uint32Array, from: number, bitsOfBlocks: Int32Array): void {
-  for (let b = 0; b < bitsOfBlocks.length; from++) {
-    let word = words[from]!;
-    for (let inWord = 0; inWord < PER_WORD && b < bitsOfBlocks.length; inWord++, word >>>= BITS)
-      bitsOfBlocks[b++] = word & (VALUES - 1);
-  }
-}
-
-/** The hot loop: one step for every two blocks of a respondent, whole numbers in. */
-function stepEach(
-  { rows: { words, width, state }, group, respondents, mask, blocks, size }: Plan,
-  flat: Int32Array,
-): void {
-  const bitsOfBlocks = new Int32Array(blocks);
-  for (let k = 0; k < respondents; k++) {
-    if (state[k] !== SET_STATE.mentioned || (mask !== null && mask[k] === 0)) continue;
-    unpack(words, k * width, bitsOfBlocks);
-    let at = (group[k]! << (2 * BITS)) | 0;
-    if (blocks === 1) flat[at + bitsOfBlocks[0]!]!++;
-    for (let p = 0; p < blocks - 1; p++) {
-      const row = bitsOfBlocks[p]! << BITS;
-      for (let q = p + 1; q < blocks; q++) {
-        flat[at + (row | bitsOfBlocks[q]!)]!++;
-        at += size;
-      }
-    }
-  }
-}
-
-/** The same with what each respondent counts as. */
-function stepWeighted(
-  { rows: { words, width, state }, group, respondents, mask, blocks, size }: Plan,
-  flat: Float64Array,
-  weight: Float64Array,
-  power: 1 | 2,
-): void {
-  const bitsOfBlocks = new Int32Array(blocks);
-  for (let k = 0; k < respondents; k++) {
-    if (state[k] !== SET_STATE.mentioned || (mask !== null && mask[k] === 0)) continue;
-    unpack(words, k * width, bitsOfBlocks);
-    const w = power === 2 ? weight[k]! * weight[k]! : weight[k]!;
-    let at = group[k]! << (2 * BITS);
-    if (blocks === 1) flat[at + bitsOfBlocks[0]!]! += w;
-    for (let p = 0; p < blocks - 1; p++) {
-      const row = bitsOfBlocks[p]! << BITS;
-      for (let q = p + 1; q < blocks; q++) {
-        flat[at + (row | bitsOfBlocks[q]!)]! += w;
-        at += size;
-      }
-    }
-  }
+/** Lays what respondents mention, and how they stand to the question. */
+function layQuestion({ bytes, words }: Kernel, { from, to, length }: Stretch, question: SetsColumn): void {
+  const { width, state } = question;
+  words.set(question.words.subarray(from * width, to * width), AT.words / 4);
+  bytes.set(state.subarray(from, to), AT.state);
+  bytes.fill(0, AT.state + to - from, AT.state + length);
 }
 
 /**
  * Counts who mentions which two options together, in each group, in one pass. Options are taken four at a time: for
  * every two such blocks a table of what stands in them both is counted, one step a respondent however many options they
  * mention; pairs of options are added up from these tables at the end.
- * @param power to which the weight is raised
  * @example
  * const crops = {
  *   kind: 'sets',
@@ -122,39 +51,54 @@ function stepWeighted(
  *   state: Uint8Array.of(1, 1, 1, 0),
  *   options: ['beans', 'kale'],
  * };
- * const counted = countSets({ rows: crops, groups: [], respondents: 4, mask: null, weight: null });
- * counted.together; // [2, 1, 1, 2]
+ * countSets(crops, [], { respondents: 4, mask: null, weight: null }).respondents; // [2, 1, 1, 2]
  */
-export function countSets({ rows, groups, respondents, mask, weight }: SetRequest, power: 1 | 2 = 1): SetCounts {
-  const { state, options } = rows;
-  const sizes = groups.map(({ codes }) => codes.length + 1);
-  const cellCount = sizes.reduce((product, size) => product * size, 1);
-  const blocks = Math.max(1, Math.ceil(options.length / BITS));
+export function countSets(question: SetsColumn, groups: readonly CodedColumn[], who: Who): Pairs {
+  const { width, options } = question;
+  const groupCount = groups.reduce((product, { codes }) => product * (codes.length + 1), 1);
+  const blocks = blocksOf(options.length);
   const pairs =
     blocks === 1
       ? [[0, 0] as const]
       : Array.from({ length: blocks }, (_, p) =>
           Array.from({ length: blocks - p - 1 }, (__, q) => [p, p + q + 1] as const),
         ).flat();
-  const area = VALUES * VALUES;
-  const size = cellCount * area;
-  const states = new Float64Array(cellCount * SET_STATES.length);
-  const group = groupsOf(groups, respondents);
-  const plan: Plan = { rows, group, respondents, mask, blocks, size };
-  const flat = weight ? new Float64Array(pairs.length * size) : new Int32Array(pairs.length * size);
-  if (flat instanceof Int32Array) stepEach(plan, flat);
-  else stepWeighted(plan, flat, weight!, power);
-  for (let k = 0; k < respondents; k++) {
-    if (mask !== null && mask[k] === 0) continue;
-    states[group[k]! * SET_STATES.length + state[k]!]! += weight === null ? 1 : weight[k]! ** power;
+  /** Entries of the table of two blocks, with the spare group of those who are not counted. */
+  const size = (groupCount + 1) * AREA;
+  const sums = AT.tables + pairs.length * size * 4;
+  const own = kernel(pairs.length * size * (who.weight ? 4 + 16 : 4));
+  const { loops } = own;
+  for (const stretch of stretchesOf(who.respondents)) {
+    layGroups(own, stretch, groups, who.mask, 2);
+    layQuestion(own, stretch, question);
+    const { length } = stretch;
+    loops.countSets(AT.words, width, AT.state, AT.groups, length, blocks, AT.tables, size * 4);
+    if (!who.weight) continue;
+    layWeights(own, stretch, who.weight);
+    loops.weighSets(AT.words, width, AT.state, AT.groups, AT.weights, length, blocks, sums, size * 16);
   }
-  const tables = pairs.map((_, t) => flat.subarray(t * size, (t + 1) * size));
-  return { states, together: pairsOf(tables, pairs, cellCount, options.length) };
+  /** Pairs from tables whose entries stand `step` apart, counted in elements of the array. */
+  const pairsIn = (array: Int32Array | Float64Array, first: number, step: number) =>
+    pairsOf(
+      pairs.map((_, t) => ({ at: (entry) => array[first + (t * size + entry) * step]! })),
+      pairs,
+      groupCount,
+      options.length,
+    );
+  return {
+    respondents: pairsIn(own.counts, AT.tables / 4, 1),
+    weights: who.weight && { sums: pairsIn(own.numbers, sums / 8, 2), squares: pairsIn(own.numbers, sums / 8 + 1, 2) },
+  };
+}
+
+/** A table of two blocks, by its entries. */
+interface BlockTable {
+  at: (entry: number) => number;
 }
 
 /** Adds up pairs of options from the tables of their blocks. */
 function pairsOf(
-  tables: readonly (Float64Array | Int32Array)[],
+  tables: readonly BlockTable[],
   pairs: readonly (readonly [number, number])[],
   groups: number,
   options: number,
@@ -178,7 +122,7 @@ function pairsOf(
     for (let group = 0; group < groups; group++) {
       for (let x = 0; x < VALUES; x++) {
         for (let y = 0; y < VALUES; y++) {
-          const value = table[(group * VALUES + x) * VALUES + y]!;
+          const value = table.at((group * VALUES + x) * VALUES + y);
           if (value === 0) continue;
           if (p === q) {
             // Of one block alone the second place holds what is in it.

@@ -5,7 +5,8 @@ import { Fault } from '../fault.js';
 import type { CodedColumn, Column, SetsColumn } from './column.js';
 import { SET_STATE } from './set-state.js';
 import { wordsFor } from './option-bits.js';
-import { asCountable, axisOf, count } from './count.js';
+import { asCountable, axisOf } from './axis.js';
+import { count } from './count.js';
 import { filter, type FilterCondition } from './filter.js';
 import type { CountArray } from './types.js';
 

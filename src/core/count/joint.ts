@@ -1,5 +1,4 @@
 import type { CodedColumn } from './column.js';
-import { nestColumns } from './nest.js';
 
 /** More cells than these do not stay near the processor while respondents are counted into them. */
 const MOST_JOINT = 8192;
@@ -17,7 +16,7 @@ interface Projection {
 /** Several nests over few columns, counted as one, and how each nest's counts come out of that. */
 export interface Joint {
   /** All columns of the nests, each once. */
-  column: CodedColumn;
+  columns: readonly CodedColumn[];
   cells: number;
   nests: readonly Projection[];
 }
@@ -53,10 +52,8 @@ function grouped(nests: readonly (readonly CodedColumn[])[], respondents: number
  * jointsOf([[site], [season]], 4).length; // 2
  */
 export function jointsOf(nests: readonly (readonly CodedColumn[])[], respondents: number): Joint[] {
-  return grouped(nests, respondents).flatMap((group): Joint[] => {
+  return grouped(nests, respondents).map((group): Joint => {
     const columns = [...new Set(group.flatMap((k) => nests[k]!))];
-    const column = nestColumns(columns, respondents);
-    if (!column) return [];
     const cells = product(columns);
     const strides = new Map<CodedColumn, number>();
     columns.reduceRight((stride, item) => {
@@ -73,6 +70,6 @@ export function jointsOf(nests: readonly (readonly CodedColumn[])[], respondents
       }
       return { nest: k, width: product(nest), places };
     });
-    return [{ column, cells, nests: projections }];
+    return { columns, cells, nests: projections };
   });
 }

@@ -15,8 +15,14 @@ export interface NumberColumn {
 /** The code under which all who have a number are counted. No number is written so. */
 export const NUMBER = 'number';
 
-/** Each number once, upwards, and for each value its place among them; -1 for what is not a number. */
-function placesOf(values: Float64Array): Pick<NumberColumn, 'distinct' | 'place'> {
+/** The numbers of a column that is kept as numbers, whatever of them is no answer. */
+export type NumberPlaces = Pick<NumberColumn, 'distinct' | 'place'>;
+
+/**
+ * Each number once, upwards, and for each value its place among them; -1 for what is not a number.
+ * @example numberPlaces(Float64Array.of(41, 17, NaN, 41)).place // [1, 0, -1, 1]
+ */
+export function numberPlaces(values: Float64Array): NumberPlaces {
   const sorted = values.filter((value) => !Number.isNaN(value)).sort();
   let length = 0;
   for (let k = 0; k < sorted.length; k++) {
@@ -38,28 +44,25 @@ function placesOf(values: Float64Array): Pick<NumberColumn, 'distinct' | 'place'
   return { distinct, place };
 }
 
-// A column's values never change, and one is asked for again and again.
-const known = new WeakMap<object, Pick<NumberColumn, 'distinct' | 'place'>>();
-
-function knownPlaces(of: object, values: () => Float64Array) {
-  const places = known.get(of) ?? placesOf(values());
-  known.set(of, places);
-  return places;
-}
-
 const narrow = (length: number, codes: number) => (codes < 256 ? new Uint8Array(length) : new Uint16Array(length));
 
 /**
  * A column as numbers. What is no number, and numbers that are codes of no answer, are told apart in `answered`.
  * @param missing codes that are no answer
+ * @param places of a column of numbers that are looked at again and again, or in parts: what `numberPlaces` gives
  * @throws Fault where it holds no numbers at all: free text, or several answers each
  * @example
  * const age = { kind: 'coded', values: Uint8Array.of(2, 1, 0, 3), codes: ['41', '17', '99'] };
  * numberColumn(age, 'Age', ['99']).place; // Int32Array.of(0, 1, -1, -1)
  */
-export function numberColumn(column: Column, title: string, missing: readonly string[]): NumberColumn {
+export function numberColumn(
+  column: Column,
+  title: string,
+  missing: readonly string[],
+  places?: NumberPlaces,
+): NumberColumn {
   if (column.kind === 'coded') return ofCodes(column, missing);
-  if (column.kind === 'number') return ofNumbers(column, missing);
+  if (column.kind === 'number') return ofNumbers(column, missing, places ?? numberPlaces(column.values));
   throw new Fault('unsupported', `${title} holds no numbers.`, 'Choose a variable with categories.', {
     variable: title,
   });
@@ -81,9 +84,11 @@ function ofCodes(column: CodedColumn, missing: readonly string[]): NumberColumn 
   return { distinct, place, answered: { kind: 'coded', values: answered, codes: [NUMBER, ...gone] } };
 }
 
-function ofNumbers(column: Extract<Column, { kind: 'number' }>, missing: readonly string[]): NumberColumn {
-  const { values, words } = column;
-  const { distinct, place: all } = knownPlaces(values, () => values);
+function ofNumbers(
+  { values, words }: Extract<Column, { kind: 'number' }>,
+  missing: readonly string[],
+  { distinct, place: all }: NumberPlaces,
+): NumberColumn {
   const gone = missing.filter((code) => parseNumber(code) !== null);
   const codeAt = new Map(gone.map((code, k) => [distinct.indexOf(parseNumber(code)!), k + 2]));
   codeAt.delete(-1);

@@ -37,13 +37,13 @@ describe('the place of a mention', () => {
     // The fifth says "none of these" and then option 1: by the rule "none" stands.
     const strict = questionOf('exclusive');
     expect(mentions(firstMention(strict, columns))[4]).toEqual([2, '']);
-    const sums = rankSums({ question: strict, slots: columns, by: undefined, mask: null, weight: null });
+    const sums = rankSums({ question: strict, slots: columns, by: [], mask: null, weight: null });
     expect(sums[1]).toBe(1 + 2 + 1);
   });
 
   it('is added up by option and group, once for each respondent, empty slots passed over', () => {
     const by: CodedColumn = { kind: 'coded', values: Uint8Array.from([1, 1, 2, 2, 2, 2]), codes: ['a', 'b'] };
-    const sums = rankSums({ question, slots: columns, by, mask: null, weight: null });
+    const sums = rankSums({ question, slots: columns, by: [by], mask: null, weight: null });
     const at = (option: number, group: number) => sums[option * 3 + group];
     // Respondent 1 has option 1 first and again third: it stands first. Respondent 2 begins in the second slot.
     expect([at(1, 1), at(2, 1), at(3, 1)]).toEqual([1 + 2, 2, 1]);
@@ -53,7 +53,7 @@ describe('the place of a mention', () => {
   it('leaves out who is outside a filter or has no weight, and counts the weight', () => {
     const weight = Float64Array.from([2, 1, NaN, 3, 1, 1]);
     const mask = Uint8Array.from([1, 0, 1, 1, 0, 1]);
-    const sums = rankSums({ question, slots: columns, by: undefined, mask, weight });
+    const sums = rankSums({ question, slots: columns, by: [], mask, weight });
     expect(sums.slice(1, 4)).toEqual([2, 2 * 2 + 3 * 1, 3 * 2]);
   });
 });

@@ -43,7 +43,8 @@ export function firstMention(question: SetsColumn, slots: readonly CodedColumn[]
 interface Ranked {
   question: SetsColumn;
   slots: readonly CodedColumn[];
-  by: CodedColumn | undefined;
+  /** What stands across, the outermost first. */
+  by: readonly CodedColumn[];
   mask: Uint8Array | null;
   weight: Float64Array | null;
 }
@@ -65,11 +66,12 @@ interface Ranked {
  *   options: ['a', 'b'],
  * };
  * // Of option a: second for the first respondent, first for the second.
- * rankSums({ question, slots, by: undefined, mask: null, weight: null }).slice(1, 3); // [3, 1]
+ * rankSums({ question, slots, by: [], mask: null, weight: null }).slice(1, 3); // [3, 1]
  */
 export function rankSums({ question, slots, by, mask, weight }: Ranked): number[] {
   const { options, state } = question;
-  const width = by ? by.codes.length + 1 : 1;
+  const sizes = by.map(({ codes }) => codes.length + 1);
+  const width = sizes.reduce((product, size) => product * size, 1);
   // Blank first, then the options, then how respondents stand to the question, which have no place.
   const sums = new Float64Array((options.length + SET_STATES.length) * width);
   const places = slots.map((slot) => optionsIn(slot, options));
@@ -77,7 +79,8 @@ export function rankSums({ question, slots, by, mask, weight }: Ranked): number[
   for (let k = 0; k < state.length; k++) {
     const w = weight ? weight[k]! : 1;
     if ((mask && mask[k] === 0) || !(w > 0 && w < Infinity) || state[k] !== SET_STATE.mentioned) continue;
-    const group = by ? by.values[k]! : 0;
+    let group = 0;
+    for (let c = 0; c < by.length; c++) group = group * sizes[c]! + by[c]!.values[k]!;
     let place = 0;
     slots.forEach((slot, s) => {
       const option = places[s]![slot.values[k]!]!;

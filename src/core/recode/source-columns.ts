@@ -1,6 +1,7 @@
 import { type Code, missingIn } from '../codebook/types.js';
 import type { CodedColumn, Column } from '../count/column.js';
-import { asCountable, type Countable, count } from '../count/count.js';
+import { asCountable, type Countable } from '../count/axis.js';
+import { count } from '../count/count.js';
 import { Fault } from '../fault.js';
 import { codesWithFound } from '../table/positions.js';
 import type { Source } from './derivation.js';

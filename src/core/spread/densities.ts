@@ -1,4 +1,4 @@
-import { axisOf } from '../count/count.js';
+import { axisOf } from '../count/axis.js';
 import { describe, type NumberEntries, numberEntries, type NumbersAsked } from '../count/number-groups.js';
 import { titleOf, type Variable } from '../codebook/types.js';
 import { Fault } from '../fault.js';

@@ -1,3 +1,4 @@
+import { availableParallelism } from 'node:os';
 import type { Jobs } from '../worker/jobs.js';
 import type { Home } from './helper.js';
 
@@ -11,14 +12,17 @@ export interface LaneSettings {
   strangers?: true;
 }
 
+/** Threads that count: as many as there are cores, of which each keeps some memory of its own. */
+const COUNTING = Math.min(availableParallelism(), 16);
+
 /**
  * Jobs of one lane wait for each other, and for nobody else: a table never stands behind an exact test, a file or an
  * export. What may take long is done in processes, which are less urgent than the server and its small tables.
  */
 export const LANES = {
-  /** Tables of some size, and what is shown of a variable. */
-  count: { home: 'thread', most: 1, least: 1 },
-  /** Tables that take long. */
+  /** Tables, of which large ones are counted a part at a time; and what is shown of a variable. */
+  count: { home: 'thread', most: COUNTING, least: COUNTING },
+  /** Pictures that take long. */
   heavy: { home: 'process', most: 1 },
   /** Workings that are kept, and what follows from a change. */
   derive: { home: 'thread', most: 1 },
@@ -59,10 +63,15 @@ export interface JobLimits {
 const HOUR = 3600;
 const shown = { lane: 'count', words: 'The variable', seconds: 60, memory: Infinity, grace: 5 } as const;
 
+const counted = { lane: 'count', words: 'The table', seconds: 30, memory: Infinity, grace: 2 } as const;
+
 /** Every job's lane and limits. */
 export const JOB_LIMITS: Record<Exclude<keyof Jobs, 'forget'>, JobLimits> = {
-  count: { lane: 'count', words: 'The table', seconds: 30, memory: Infinity, grace: 2 },
-  countMuch: { lane: 'heavy', words: 'The table', seconds: 60, memory: Infinity, grace: 2 },
+  column: shown,
+  places: shown,
+  count: counted,
+  countParts: counted,
+  tellCounts: counted,
   describe: shown,
   distribution: shown,
   look: shown,

@@ -1,14 +1,17 @@
 import { LRUCache } from 'lru-cache';
 import type { Column } from '../../core/count/column.js';
+import { type NumberPlaces, numberPlaces } from '../../core/count/number-column.js';
 import { columnBytes, readColumn } from '../../store/columns.js';
 import { type Db, readStudyFile } from '../../store/open.js';
 
-/** Bytes of columns kept in memory by one thread, unless the environment says otherwise. */
+/** Bytes of columns kept in memory, unless the environment says otherwise. */
 const DEFAULT_LIMIT = 1024 * 1024 * 1024;
-const limit = Number(process.env['HATCH_COUNT_CACHE_BYTES'] ?? '') || DEFAULT_LIMIT;
+
+/** Bytes of columns that are kept in memory: by one thread or process, and by all threads together of those they share. */
+export const COLUMN_BYTES = Number(process.env['HATCH_COUNT_CACHE_BYTES'] ?? '') || DEFAULT_LIMIT;
 
 // A column id is never used twice in a file, and a column's values never change: an entry cannot go stale.
-const columns = new LRUCache<string, Column>({ maxSize: limit });
+const columns = new LRUCache<string, Column>({ maxSize: COLUMN_BYTES });
 
 const files = new LRUCache<string, Db>({ max: 8, dispose: (db) => db.close() });
 
@@ -38,4 +41,16 @@ export function cachedColumn(path: string, id: number): Column {
   const column = readColumn(studyFileAt(path), id);
   columns.set(key, column, { size: Math.max(1, columnBytes(column)) });
   return column;
+}
+
+// Where a number stands among those of its column never changes either, and a column is asked for again and again.
+const places = new WeakMap<Column, NumberPlaces>();
+
+/** The places of a column that is kept as numbers. */
+export function cachedPlaces(path: string, id: number): NumberPlaces {
+  const column = cachedColumn(path, id);
+  if (column.kind !== 'number') throw new Error(`column ${id} is not kept as numbers`);
+  const own = places.get(column) ?? numberPlaces(column.values);
+  places.set(column, own);
+  return own;
 }

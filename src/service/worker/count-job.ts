@@ -1,15 +1,17 @@
 import type { ConditionRule } from '../../core/count/rule-shape.js';
 import { parseNumber } from '../../core/codebook/number.js';
-import { type ClauseOf, mapClause } from '../../core/count/clause.js';
-import type { CodedColumn } from '../../core/count/column.js';
-import { asCountable, axisOf, type Countable } from '../../core/count/count.js';
+import { addParts } from '../../core/count/add-parts.js';
+import { asCountable, axisOf, type Countable } from '../../core/count/axis.js';
+import { type ClauseOf, conditionsIn, mapClause } from '../../core/count/clause.js';
+import type { CodedColumn, Column } from '../../core/count/column.js';
 import { filter, type FilterCondition } from '../../core/count/filter.js';
-import { NUMBER, numberColumn } from '../../core/count/number-column.js';
-import { countPlan } from '../../core/count/plan.js';
+import { NUMBER, numberColumn, type NumberPlaces } from '../../core/count/number-column.js';
+import { type Part, partOf, partsOf } from '../../core/count/parts.js';
+import { checkCost, costOf, type CountedPart, countPart, type CountPlan, toldOf } from '../../core/count/plan.js';
 import { Fault } from '../../core/fault.js';
 import type { CountArray } from '../../core/count/types.js';
 import { COUNTED } from '../../core/table/sentence.js';
-import { cachedColumn } from './column-cache.js';
+import { cachedColumn, cachedPlaces } from './column-cache.js';
 
 /** A column by its id, with the variable's title for messages. */
 interface ColumnRef {
@@ -45,11 +47,21 @@ export interface CountJob {
   weight: GroupingRef | null;
 }
 
-/** Whom the clauses of a job keep. */
-export function filteredBy({ file, only, respondents }: Pick<CountJob, 'file' | 'only' | 'respondents'>) {
+/** The columns that a job counts, by id; of those that are kept as numbers, their places. */
+export interface Columns {
+  column: (id: number) => Column;
+  places: (id: number) => NumberPlaces;
+}
+
+/** Whom some clauses keep of so many respondents. */
+export function filteredBy(
+  only: readonly ClauseOf<ConditionRef>[],
+  column: (id: number) => Column,
+  respondents: number,
+) {
   const clauses = only.map((clause) =>
-    mapClause<ConditionRef, FilterCondition>(clause, ({ column, title, rule, missing }) => ({
-      column: cachedColumn(file, column),
+    mapClause<ConditionRef, FilterCondition>(clause, ({ column: id, title, rule, missing }) => ({
+      column: column(id),
       name: title,
       rule,
       missing,
@@ -58,42 +70,70 @@ export function filteredBy({ file, only, respondents }: Pick<CountJob, 'file' | 
   return filter(clauses, respondents);
 }
 
-/** Counts columns of a study under a filter and a weight: a count array for each row item by each nest. */
-export function countInStudy(job: CountJob): CountArray[] {
-  const { mask, tallies } = filteredBy(job);
-  const countable = ({ column, title }: ColumnRef) => asCountable(cachedColumn(job.file, column), title);
+/** The ids of all columns that a job looks at. */
+export function columnsOfJob({ rows, nests, within, only, weight }: CountJob): number[] {
+  const refs = [...rows, ...nests.flat(), ...(within ? [within] : []), ...(weight ? [weight] : [])];
+  const ids = [
+    ...refs.map(({ column }) => column),
+    ...rows.flatMap(({ slots }) => slots?.columns ?? []),
+    ...only.flatMap((clause) => conditionsIn<ConditionRef>(clause).map(({ column }) => column)),
+  ];
+  return [...new Set(ids)];
+}
+
+/** A number of too many values for groups can stand alone across a number: all who have both are in one group. */
+const takesNumberAcross = ({ rows, within }: CountJob) =>
+  rows.every(({ described }) => described !== null) && within === null;
+
+/** The columns of a job whose places are needed, if they are kept as numbers. */
+export function numbersOfJob(job: CountJob): number[] {
+  const described = job.rows.flatMap((row) => (row.described ? [row.column] : []));
+  const across = takesNumberAcross(job) ? job.nests.flatMap((nest) => (nest.length === 1 ? nest : [])) : [];
+  return [...new Set([...described, ...across.map(({ column }) => column)])];
+}
+
+/** The plan of a job over some of its respondents. @throws Fault naming a variable that cannot be counted so */
+export function planOf(job: CountJob, columns: Columns, part: Part): CountPlan {
+  const read = (id: number) => partOf(columns.column(id), part);
+  const respondents = part.to - part.from;
+  const { mask, tallies } = filteredBy(job.only, read, respondents);
+  const countable = ({ column, title }: ColumnRef) => asCountable(read(column), title);
+  const numbers = ({ column: id, title }: ColumnRef, missing: readonly string[]) => {
+    const column = read(id);
+    if (column.kind !== 'number') return numberColumn(column, title, missing);
+    const { distinct, place } = columns.places(id);
+    return numberColumn(column, title, missing, { distinct, place: place.subarray(part.from, part.to) });
+  };
   const answers = new Map<Countable, readonly boolean[]>();
   const grouping = (ref: GroupingRef) => {
     const column = countable(ref);
     answers.set(column, answersOf(column, ref.missing));
     return column;
   };
-  const isDescribed = job.rows.every(({ described }) => described !== null) && job.within === null;
-  /** A number of too many values for groups can stand alone across a number: all who have both are in one group. */
+  const isNumberAcross = takesNumberAcross(job);
   const across = (nest: readonly GroupingRef[]): Countable[] => {
     const [only] = nest;
-    const cached = only && nest.length === 1 && isDescribed ? cachedColumn(job.file, only.column) : null;
-    if (!only || cached?.kind !== 'number') return nest.map(grouping);
-    const { answered } = numberColumn(cached, only.title, only.missing);
+    if (!only || nest.length > 1 || !isNumberAcross || columns.column(only.column).kind !== 'number')
+      return nest.map(grouping);
+    const { answered } = numbers(only, only.missing);
     answers.set(
       answered,
       axisOf(answered).slots.map((slot) => slot.is === 'code' && slot.code === NUMBER),
     );
     return [answered];
   };
-  const coded = (column: number): CodedColumn[] => {
-    const cached = cachedColumn(job.file, column);
-    return cached.kind === 'coded' ? [cached] : [];
+  const coded = (id: number): CodedColumn[] => {
+    const column = read(id);
+    return column.kind === 'coded' ? [column] : [];
   };
-  return countPlan({
-    respondents: job.respondents,
+  return {
+    respondents,
     mask,
     filtered: tallies,
-    weight: job.weight ? weightsOf(job.file, job.weight) : null,
+    weight: job.weight ? weightsOf(read(job.weight.column), job.weight) : null,
     rows: job.rows.map(({ slots, nets, described, ...row }) => {
       if (described) {
-        const cached = cachedColumn(job.file, row.column);
-        const column = numberColumn(cached, row.title, described.missing);
+        const column = numbers(row, described.missing);
         return { column: column.answered, slots: null, numbers: column };
       }
       return { column: countable(row), nets, slots: slots && { as: slots.as, columns: slots.columns.flatMap(coded) } };
@@ -101,7 +141,34 @@ export function countInStudy(job: CountJob): CountArray[] {
     nests: job.nests.map(across),
     within: job.within && grouping(job.within),
     answersOf: (column) => answers.get(column) ?? [],
-  });
+  };
+}
+
+/** The parts in which a job is counted, and what it costs. @throws Fault where it would be too large */
+export function partsOfJob(job: CountJob, columns: Columns) {
+  const nobody = planOf(job, columns, { from: 0, to: 0 });
+  checkCost(nobody);
+  const cost = costOf(nobody);
+  return { parts: partsOf(job.respondents, cost.cells), ...cost };
+}
+
+/** What was counted of each of some parts. */
+export const countParts = (job: CountJob, columns: Columns, parts: readonly Part[]): CountedPart[] =>
+  parts.map((part) => countPart(planOf(job, columns, part)));
+
+/** The counts of a job, out of what was counted of its parts. */
+export function tellParts(job: CountJob, columns: Columns, counted: readonly CountedPart[]): CountArray[] {
+  const nobody = planOf(job, columns, { from: 0, to: 0 });
+  return toldOf(addParts(counted), nobody, () => planOf(job, columns, { from: 0, to: job.respondents }));
+}
+
+/** Counts columns of a study under a filter and a weight: a count array for each row item by each nest. */
+export function countInStudy(job: CountJob): CountArray[] {
+  const columns: Columns = {
+    column: (id) => cachedColumn(job.file, id),
+    places: (id) => cachedPlaces(job.file, id),
+  };
+  return tellParts(job, columns, countParts(job, columns, partsOfJob(job, columns).parts));
 }
 
 /** Of a question who is in its base, of codes those that are answers. */
@@ -112,14 +179,16 @@ export function answersOf(column: Countable, missing: readonly string[]): boolea
 }
 
 /** What each respondent counts as; NaN for a blank, and for a code that is not an answer. */
-export function weightsOf(file: string, { column, title, missing }: NonNullable<CountJob['weight']>): Float64Array {
-  const values = cachedColumn(file, column);
-  if (values.kind === 'number') {
+export function weightsOf(column: Column, { title, missing }: Omit<GroupingRef, 'column'>): Float64Array {
+  if (column.kind === 'number') {
     const gone = new Set(missing.flatMap((code) => parseNumber(code) ?? []));
-    return gone.size === 0 ? values.values : values.values.map((value) => (gone.has(value) ? NaN : value));
+    return gone.size === 0 ? column.values : column.values.map((value) => (gone.has(value) ? NaN : value));
   }
-  if (values.kind !== 'coded')
+  if (column.kind !== 'coded')
     throw new Fault('unsupported', `${title} is not a number.`, 'Weight by a number.', { variable: title });
-  const numbers = [NaN, ...values.codes.map((code) => (missing.includes(code) ? NaN : (parseNumber(code) ?? NaN)))];
-  return Float64Array.from(values.values, (value) => numbers[value]!);
+  const { values, codes } = column;
+  const numbers = [NaN, ...codes.map((code) => (missing.includes(code) ? NaN : (parseNumber(code) ?? NaN)))];
+  const weights = new Float64Array(values.length);
+  for (let k = 0; k < values.length; k++) weights[k] = numbers[values[k]!]!;
+  return weights;
 }

@@ -21,7 +21,18 @@ import type { ReadCodebook } from '../../formats/codebooks/sent.js';
 import { type Unpacked, unpack, type UnpackJob } from './unpack-job.js';
 import { exportStudy, type ExportJob } from './export-job.js';
 import { type Joined, type JoinJob, joinStudies } from './join-job.js';
-import { countInStudy, type CountJob } from './count-job.js';
+import type { Column } from '../../core/count/column.js';
+import type { NumberPlaces } from '../../core/count/number-column.js';
+import type { CountedPart } from '../../core/count/plan.js';
+import {
+  countShared,
+  countSharedParts,
+  type PartsJob,
+  readShared,
+  sharedPlaces,
+  type TellJob,
+  tellSharedParts,
+} from './divided-job.js';
 import { deriveInStudy } from './derive/derive-job.js';
 import { type Distribution, type DistributionJob, distributionInStudy } from './distribution-job.js';
 import type { Derived, DeriveJob } from './derive/types.js';
@@ -53,8 +64,11 @@ import type { Detected } from '../../formats/open-rows.js';
 
 /** The jobs that are done in threads and processes, with what each takes and gives. */
 export interface Jobs {
-  count: { takes: CountJob; gives: CountArray[] };
-  countMuch: { takes: CountJob; gives: CountArray[] };
+  column: { takes: { file: string; column: number }; gives: Column };
+  places: { takes: { values: Float64Array }; gives: NumberPlaces };
+  count: { takes: PartsJob; gives: CountArray[] };
+  countParts: { takes: PartsJob; gives: CountedPart[] };
+  tellCounts: { takes: TellJob; gives: CountArray[] };
   describe: { takes: DescribeJob; gives: Described };
   derive: { takes: DeriveJob; gives: Derived };
   preview: { takes: DeriveJob; gives: Derived };
@@ -98,8 +112,11 @@ export type DoneBy = {
 
 /** How each job is done, but for those that the API reads: the entry adds them. */
 export const JOBS: Omit<DoneBy, 'assessSent'> = {
-  count: countInStudy,
-  countMuch: countInStudy,
+  column: readShared,
+  places: sharedPlaces,
+  count: countShared,
+  countParts: countSharedParts,
+  tellCounts: tellSharedParts,
   describe: describeInStudy,
   derive: deriveInStudy,
   preview: deriveInStudy,

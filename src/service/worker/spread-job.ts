@@ -1,10 +1,11 @@
 import type { Variable } from '../../core/codebook/types.js';
-import { asCountable, readied } from '../../core/count/count.js';
+import { asCountable } from '../../core/count/axis.js';
+import { readied } from '../../core/count/count.js';
 import { numberColumn } from '../../core/count/number-column.js';
 import { densities } from '../../core/spread/densities.js';
 import { pairs } from '../../core/spread/pairs.js';
 import type { Spread } from '../../core/spread/types.js';
-import { cachedColumn } from './column-cache.js';
+import { cachedColumn, cachedPlaces } from './column-cache.js';
 import { answersOf, type CountJob, filteredBy, type GroupingRef, weightsOf } from './count-job.js';
 
 /** A number of a study in groups, or two numbers of each respondent. */
@@ -19,10 +20,12 @@ export interface SpreadJob extends Pick<CountJob, 'file' | 'respondents' | 'only
 /** How numbers of a study lie. @throws Fault where a variable holds no numbers */
 export function spreadInStudy(job: SpreadJob): Spread {
   const { file, number, nest, respondents, confidence } = job;
-  const numbersOf = ({ column, title, missing }: GroupingRef) =>
-    numberColumn(cachedColumn(file, column), title, missing);
-  const weight = job.weight ? weightsOf(file, job.weight) : null;
-  const ready = readied({ respondents, mask: filteredBy(job).mask, filtered: [], weight });
+  const column = (id: number) => cachedColumn(file, id);
+  const numbersOf = ({ column: id, title, missing }: GroupingRef) =>
+    numberColumn(column(id), title, missing, column(id).kind === 'number' ? cachedPlaces(file, id) : undefined);
+  const weight = job.weight ? weightsOf(column(job.weight.column), job.weight) : null;
+  const { mask: filtered } = filteredBy(job.only, column, respondents);
+  const ready = readied({ respondents, mask: filtered, filtered: [], weight });
   // Who counts as nothing is left out.
   const mask = ready.weight?.mask ?? ready.mask;
   const [other] = nest;
@@ -30,8 +33,8 @@ export function spreadInStudy(job: SpreadJob): Spread {
     const asked = { x: numbersOf(other), y: numbersOf(number), respondents, mask, weight };
     return pairs(asked, { x: other.variable, y: number.variable }, confidence);
   }
-  const groupings = nest.map(({ column, title, missing }) => {
-    const countable = asCountable(cachedColumn(file, column), title);
+  const groupings = nest.map(({ column: id, title, missing }) => {
+    const countable = asCountable(column(id), title);
     return { column: countable, answers: answersOf(countable, missing) };
   });
   const asked = { numbers: numbersOf(number), nest: groupings, within: null, respondents, mask, weight };

@@ -1,0 +1,129 @@
+import type { CodedColumn } from './column.js';
+import { AT, type Kernel, kernel } from './kernel/kernel.js';
+import {
+  append,
+  type CellBytes,
+  layGroups,
+  layWeights,
+  type Stretch,
+  stretchesOf,
+  type Who,
+} from './kernel/stretch.js';
+
+/** What was counted in each cell, row-major. */
+export interface CellSums {
+  respondents: Float64Array;
+  /** Sums of weights and of their squares; null without a weight. */
+  weights: { sums: Float64Array; squares: Float64Array } | null;
+}
+
+/** More cells than these are counted by the plain loop: they lie far from the processor either way. */
+export const MOST_CELLS_AT_ONCE = 1_000_000;
+
+/** So few cells have four tables of counters, which stay beside the processor. */
+const FEW = 4096;
+/** So few that two respondents are counted in one step. */
+const VERY_FEW = 64;
+
+const WEIGHED_BYTES = 32;
+
+const sizeOf = ({ codes }: CodedColumn) => codes.length + 1;
+
+/** Where a row item is counted: its table, and how. */
+interface Table {
+  column: CodedColumn;
+  height: number;
+  /** Cells with those of the spare group. */
+  cells: number;
+  at: number;
+  how: 'twos' | 'fours' | 'singly' | 'weighed';
+}
+
+function bytesOf({ cells, how }: Omit<Table, 'at'>): number {
+  if (how === 'weighed') return cells * WEIGHED_BYTES;
+  if (how === 'twos') return 2 * VERY_FEW * VERY_FEW * 4;
+  return cells * 4 * (how === 'fours' ? 4 : 1);
+}
+
+function howCounted(cells: number, isWeighted: boolean, each: CellBytes): Table['how'] {
+  if (isWeighted) return 'weighed';
+  if (each === 4) return 'singly';
+  return cells <= VERY_FEW ? 'twos' : 'fours';
+}
+
+function countStretch({ loops }: Kernel, { length }: Stretch, { at, cells, how }: Table, each: CellBytes): void {
+  if (how === 'weighed') (each === 2 ? loops.weigh16 : loops.weigh32)(AT.cells, AT.weights, length, at);
+  else if (how === 'twos') loops.countTwos(AT.cells, length, at);
+  else if (how === 'fours') loops.count16(AT.cells, length, at, cells * 4);
+  else loops.count32(AT.cells, length, at);
+}
+
+/** How many respondents were counted in a cell of a table. */
+function counted({ counts }: Kernel, { at, cells, how }: Table, cell: number): number {
+  const first = at / 4;
+  if (how === 'weighed') return counts[first + cell * 8 + 4]!;
+  if (how === 'singly') return counts[first + cell]!;
+  let sum = 0;
+  if (how === 'fours') {
+    for (let table = 0; table < 4; table++) sum += counts[first + table * cells + cell]!;
+    return sum;
+  }
+  for (let other = 0; other < VERY_FEW; other++) {
+    for (const two of [cell * VERY_FEW + other, other * VERY_FEW + cell])
+      sum += counts[first + two]! + counts[first + VERY_FEW * VERY_FEW + two]!;
+  }
+  return sum;
+}
+
+/** The cells of a table as rows by groups. */
+function cellsOf(own: Kernel, table: Table, groups: number): CellSums {
+  const { height, at, how } = table;
+  const respondents = new Float64Array(height * groups);
+  const weights =
+    how === 'weighed'
+      ? { sums: new Float64Array(respondents.length), squares: new Float64Array(respondents.length) }
+      : null;
+  for (let group = 0; group < groups; group++) {
+    for (let row = 0; row < height; row++) {
+      const [cell, out] = [group * height + row, row * groups + group];
+      respondents[out] = counted(own, table, cell);
+      if (!weights) continue;
+      weights.sums[out] = own.numbers[at / 8 + cell * 4]!;
+      weights.squares[out] = own.numbers[at / 8 + cell * 4 + 1]!;
+    }
+  }
+  return { respondents, weights };
+}
+
+/**
+ * Counts each of some row items by the same groups: respondents, and with weights the sums of them and of their
+ * squares, added up in the order of the respondents.
+ * @param rows none of which has more than `MOST_CELLS_AT_ONCE` cells by these groups
+ * @example
+ * const site = { kind: 'coded', values: Uint8Array.of(1, 2, 1, 0), codes: ['a', 'b'] };
+ * countCells([site], [], { respondents: 4, mask: Uint8Array.of(1, 1, 0, 1), weight: null })[0].respondents; // [1, 1, 1]
+ */
+export function countCells(rows: readonly CodedColumn[], groups: readonly CodedColumn[], who: Who): CellSums[] {
+  const width = groups.reduce((product, column) => product * sizeOf(column), 1);
+  const most = Math.max(...rows.map(sizeOf)) * (width + 1);
+  const each: CellBytes = most <= FEW ? 2 : 4;
+  let at: number = AT.tables;
+  const tables = rows.map((column): Table => {
+    const height = sizeOf(column);
+    const cells = height * (width + 1);
+    const table = { column, height, cells, how: howCounted(cells, who.weight !== null, each) };
+    const own = { ...table, at };
+    at += Math.ceil(bytesOf(table) / 16) * 16;
+    return own;
+  });
+  const own = kernel(at - AT.tables);
+  for (const stretch of stretchesOf(who.respondents)) {
+    layGroups(own, stretch, groups, who.mask, each);
+    if (who.weight) layWeights(own, stretch, who.weight);
+    for (const table of tables) {
+      append(own, stretch, table.column, [AT.cells, AT.groups], table.height, each);
+      countStretch(own, stretch, table, each);
+    }
+  }
+  return tables.map((table) => cellsOf(own, table, width));
+}

@@ -1,0 +1,96 @@
+import type { CodedColumn } from '../column.js';
+import { AT, type Kernel, STRETCH } from './kernel.js';
+
+/** Whom a count is of, and what each counts as. */
+export interface Who {
+  respondents: number;
+  /** 1 where a respondent is counted. */
+  mask: Uint8Array | null;
+  /** What each counts as; null: one. */
+  weight: Float64Array | null;
+}
+
+/** A stretch of respondents whose values are laid into the kernel's memory. */
+export interface Stretch {
+  from: number;
+  to: number;
+  /** Its respondents, and as many more as make a multiple of 16. */
+  length: number;
+}
+
+/** Bytes of a cell: two where there are few cells, else four. */
+export type CellBytes = 2 | 4;
+
+const MULTIPLE = 16;
+
+/** All respondents, a stretch at a time. */
+export function stretchesOf(respondents: number): Stretch[] {
+  return Array.from({ length: Math.ceil(respondents / STRETCH) }, (_, k) => {
+    const from = k * STRETCH;
+    const to = Math.min(respondents, from + STRETCH);
+    return { from, to, length: Math.ceil((to - from) / MULTIPLE) * MULTIPLE };
+  });
+}
+
+/** Lays the mask; who only fills the stretch up is outside it. */
+export function layMask({ bytes }: Kernel, { from, to, length }: Stretch, mask: Uint8Array | null): void {
+  if (mask) bytes.set(mask.subarray(from, to), AT.mask);
+  else bytes.fill(1, AT.mask, AT.mask + to - from);
+  bytes.fill(0, AT.mask + to - from, AT.mask + length);
+}
+
+/** Lays weights; nought for who only fills the stretch up. */
+export function layWeights({ numbers }: Kernel, { from, to, length }: Stretch, weight: Float64Array): void {
+  const at = AT.weights / 8;
+  numbers.set(weight.subarray(from, to), at);
+  numbers.fill(0, at + to - from, at + length);
+}
+
+/**
+ * Appends a column's values to cells.
+ * @param width how many values the column can have; 0 begins
+ */
+export function append(
+  { loops, bytes, halves }: Kernel,
+  { from, to, length }: Stretch,
+  { values }: Pick<CodedColumn, 'values'>,
+  [out, cells]: readonly [out: number, cells: number],
+  width: number,
+  each: CellBytes,
+): void {
+  if (values instanceof Uint8Array) {
+    bytes.set(values.subarray(from, to), AT.values);
+    bytes.fill(0, AT.values + to - from, AT.values + length);
+    (each === 2 ? loops.append8to16 : loops.append8to32)(out, cells, AT.values, length, width);
+  } else {
+    const at = AT.values / 2;
+    halves.set(values.subarray(from, to), at);
+    halves.fill(0, at + to - from, at + length);
+    (each === 2 ? loops.append16to16 : loops.append16to32)(out, cells, AT.values, length, width);
+  }
+}
+
+/**
+ * The cells of groups at `AT.groups`, row-major; who is not counted is in the spare cell, behind the last.
+ * @returns how many cells there are, without the spare one
+ */
+export function layGroups(
+  kernel: Kernel,
+  stretch: Stretch,
+  groups: readonly CodedColumn[],
+  mask: Uint8Array | null,
+  each: CellBytes,
+): number {
+  let size = 1;
+  if (groups.length === 0) kernel.bytes.fill(0, AT.groups, AT.groups + stretch.length * each);
+  groups.forEach((column, k) => {
+    const width = column.codes.length + 1;
+    append(kernel, stretch, column, [AT.groups, AT.groups], k === 0 ? 0 : width, each);
+    size *= width;
+  });
+  if (mask !== null || stretch.to - stretch.from < stretch.length) {
+    layMask(kernel, stretch, mask);
+    kernel.loops[each === 2 ? 'spare16' : 'spare32'](AT.groups, AT.mask, stretch.length, size);
+  }
+  return size;
+}

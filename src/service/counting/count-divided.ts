@@ -1,0 +1,81 @@
+import type { Column } from '../../core/count/column.js';
+import type { NumberPlaces } from '../../core/count/number-column.js';
+import type { Part } from '../../core/count/parts.js';
+import type { CountedPart } from '../../core/count/plan.js';
+import type { CountArray } from '../../core/count/types.js';
+import type { JobRunner } from '../jobs/run-jobs.js';
+import { columnsOfJob, type CountJob, numbersOfJob, partsOfJob } from '../worker/count-job.js';
+import { columnsOf } from '../worker/divided-job.js';
+import type { SharedColumns } from './shared-columns.js';
+
+/** Looks at a respondent for one block that a thread does in a millisecond or two; a small table waits for no more. */
+const LOOKS = 4_000_000;
+
+/** Some row items of a job, in some parts of its respondents: what one thread does before it looks for other work. */
+interface Batch {
+  rows: readonly [from: number, to: number];
+  parts: Part[];
+}
+
+/** Ranges of so many things at most, one behind the other. */
+function rangesOf(length: number, most: number): [from: number, to: number][] {
+  return Array.from({ length: Math.ceil(length / most) }, (_, k) => [k * most, Math.min(length, (k + 1) * most)]);
+}
+
+/**
+ * Divides what is to be counted into batches of much the same size.
+ * @param looks at a respondent for all nests of one row item
+ */
+function batchesOf(rows: number, parts: readonly Part[], looks: number): Batch[] {
+  const [first] = parts;
+  const ofPart = Math.max(1, first ? (first.to - first.from) * looks : 1);
+  const rowRanges = rangesOf(rows, Math.max(1, Math.floor(LOOKS / ofPart)));
+  const partRanges = rangesOf(parts.length, Math.max(1, Math.floor(LOOKS / (ofPart * Math.min(rows, LOOKS)))));
+  return partRanges.flatMap(([from, to]) => rowRanges.map((range) => ({ rows: range, parts: parts.slice(from, to) })));
+}
+
+/** Puts what was counted of row items of the same respondents together. */
+function joined(ofRows: readonly CountedPart[]): CountedPart {
+  const [first] = ofRows;
+  return {
+    span: first?.span ?? null,
+    blocks: ofRows.flatMap(({ blocks }) => blocks),
+    tallies: ofRows.flatMap(({ tallies }) => tallies),
+  };
+}
+
+/**
+ * Counts in all threads, which share the columns. What comes out is the same however many there are, for the parts that
+ * are added up follow from the work alone.
+ * @throws Fault naming a variable that cannot be counted so, or where it would be too large
+ */
+export async function countDivided(
+  { run }: Pick<JobRunner, 'run'>,
+  shared: SharedColumns,
+  job: CountJob,
+): Promise<CountArray[]> {
+  const { file } = job;
+  const columns = new Map<number, Column>(
+    await Promise.all(columnsOfJob(job).map(async (id) => [id, await shared.column(file, id)] as const)),
+  );
+  const numbers = numbersOfJob(job).filter((id) => columns.get(id)?.kind === 'number');
+  const places = new Map<number, NumberPlaces>(
+    await Promise.all(numbers.map(async (id) => [id, await shared.places(file, id)] as const)),
+  );
+  const given = { columns, places };
+  const { parts } = partsOfJob(job, columnsOf(given));
+  const depth = Math.max(1, ...job.nests.map((nest) => nest.length)) + (job.within ? 1 : 0);
+  const looks = job.nests.length * (1 + depth) * (job.weight ? 3 : 1);
+  const batches = batchesOf(job.rows.length, parts, looks);
+  const [only] = batches;
+  if (only && batches.length === 1) return run('count', { ...given, count: job, parts: only.parts });
+  const counted = await Promise.all(
+    batches.map(({ rows: [from, to], parts: own }) =>
+      run('countParts', { ...given, count: { ...job, rows: job.rows.slice(from, to) }, parts: own }),
+    ),
+  );
+  // Of each part, what was counted of its row items in their order.
+  const ofParts = new Map<number, CountedPart[]>(parts.map(({ from }) => [from, []]));
+  batches.forEach(({ parts: own }, k) => own.forEach(({ from }, p) => ofParts.get(from)!.push(counted[k]![p]!)));
+  return run('tellCounts', { ...given, count: job, counted: [...ofParts.values()].map(joined) });
+}

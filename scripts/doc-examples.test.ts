@@ -7,7 +7,7 @@ type Evaluate = (...values: unknown[]) => unknown;
 
 const CORE = new URL('../src/core/', import.meta.url);
 const FILES = readdirSync(CORE, { recursive: true, encoding: 'utf8' })
-  .filter((file) => file.endsWith('.ts') && !/\.(test|fixtures)\.ts$/.test(file))
+  .filter((file) => file.endsWith('.ts') && !/\.(test|fixtures)\.ts$|assembly/.test(file))
   .sort();
 
 const EXAMPLES = FILES.flatMap((file) =>

@@ -26,6 +26,7 @@ const FEW = 4096;
 const VERY_FEW = 64;
 
 const WEIGHED_BYTES = 32;
+const TWOS_BYTES = 2 * VERY_FEW * VERY_FEW * 4;
 
 const sizeOf = ({ codes }: CodedColumn) => codes.length + 1;
 
@@ -41,7 +42,7 @@ interface Table {
 
 function bytesOf({ cells, how }: Omit<Table, 'at'>): number {
   if (how === 'weighed') return cells * WEIGHED_BYTES;
-  if (how === 'twos') return 2 * VERY_FEW * VERY_FEW * 4;
+  if (how === 'twos') return TWOS_BYTES + VERY_FEW * 4;
   return cells * 4 * (how === 'fours' ? 4 : 1);
 }
 
@@ -58,26 +59,24 @@ function countStretch({ loops }: Kernel, { length }: Stretch, { at, cells, how }
   else loops.count32(AT.cells, length, at);
 }
 
-/** How many respondents were counted in a cell of a table. */
-function counted({ counts }: Kernel, { at, cells, how }: Table, cell: number): number {
+/** Where the counters of a table are, one each cell, and how far they stand apart; in elements of four bytes. */
+function countersOf({ counts, loops }: Kernel, { at, cells, how }: Table): { first: number; step: number } {
   const first = at / 4;
-  if (how === 'weighed') return counts[first + cell * 8 + 4]!;
-  if (how === 'singly') return counts[first + cell]!;
-  let sum = 0;
-  if (how === 'fours') {
-    for (let table = 0; table < 4; table++) sum += counts[first + table * cells + cell]!;
-    return sum;
+  if (how === 'weighed') return { first: first + 4, step: WEIGHED_BYTES / 4 };
+  if (how === 'twos') {
+    const sums = at + TWOS_BYTES;
+    loops.addTwos(at, sums);
+    return { first: sums / 4, step: 1 };
   }
-  for (let other = 0; other < VERY_FEW; other++) {
-    for (const two of [cell * VERY_FEW + other, other * VERY_FEW + cell])
-      sum += counts[first + two]! + counts[first + VERY_FEW * VERY_FEW + two]!;
-  }
-  return sum;
+  for (let table = 1; how === 'fours' && table < 4; table++)
+    for (let cell = 0; cell < cells; cell++) counts[first + cell]! += counts[first + table * cells + cell]!;
+  return { first, step: 1 };
 }
 
 /** The cells of a table as rows by groups. */
 function cellsOf(own: Kernel, table: Table, groups: number): CellSums {
   const { height, at, how } = table;
+  const { first, step } = countersOf(own, table);
   const respondents = new Float64Array(height * groups);
   const weights =
     how === 'weighed'
@@ -85,8 +84,9 @@ function cellsOf(own: Kernel, table: Table, groups: number): CellSums {
       : null;
   for (let group = 0; group < groups; group++) {
     for (let row = 0; row < height; row++) {
-      const [cell, out] = [group * height + row, row * groups + group];
-      respondents[out] = counted(own, table, cell);
+      const cell = group * height + row;
+      const out = row * groups + group;
+      respondents[out] = own.counts[first + cell * step]!;
       if (!weights) continue;
       weights.sums[out] = own.numbers[at / 8 + cell * 4]!;
       weights.squares[out] = own.numbers[at / 8 + cell * 4 + 1]!;

@@ -7,7 +7,8 @@ import { SET_STATE } from './set-state.js';
 import { wordsFor } from './option-bits.js';
 import { asCountable, axisOf } from './axis.js';
 import { count } from './count.js';
-import { filter, type FilterCondition } from './filter.js';
+import { filter } from './filter.js';
+import type { FilterCondition } from './verdicts.js';
 import type { CountArray } from './types.js';
 
 const coded = (values: number[], codes: number): CodedColumn => ({

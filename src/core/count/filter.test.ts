@@ -2,7 +2,8 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { ClauseOf } from './clause.js';
 import type { Column } from './column.js';
-import { filter, type FilterCondition } from './filter.js';
+import { filter } from './filter.js';
+import type { FilterCondition } from './verdicts.js';
 import type { ConditionRule } from './rule-shape.js';
 
 const SITE: Column = { kind: 'coded', values: Uint8Array.of(1, 2, 3, 0, 1), codes: ['a', 'b', '9'] };

@@ -1,21 +1,8 @@
-import type { ConditionRule } from './rule-shape.js';
-import { maskOf, optionsOf } from './option-bits.js';
-import { parseNumber } from '../codebook/number.js';
-import { Fault } from '../fault.js';
-import { type ClauseOf, VERDICT, type Verdict, verdictOfClause } from './clause.js';
-import { type Column, type SetsColumn } from './column.js';
-import { hasAnswered } from './set-state.js';
+import type { ClauseOf } from './clause.js';
+import { AT, kernel } from './kernel/kernel.js';
+import { layMask, stretchesOf } from './kernel/stretch.js';
 import type { FilterTally } from './types.js';
-
-export interface FilterCondition {
-  column: Column;
-  name: string;
-  rule: ConditionRule;
-  /** Codes that are not answers; who has one is neither inside nor outside, but unknown. */
-  missing: readonly string[];
-}
-
-const { outside: OUTSIDE, inside: INSIDE, unknown: UNKNOWN } = VERDICT;
+import { type FilterCondition, verdictsOfClause } from './verdicts.js';
 
 /**
  * Which respondents all clauses keep, and how many each leaves out. A respondent is told once, under the first clause
@@ -32,81 +19,17 @@ export function filter(
   if (clauses.length === 0) return { mask: null, tallies: [] };
   const mask = new Uint8Array(respondents).fill(1);
   const tallies = clauses.map((clause) => {
-    const verdict = verdictOfClause(clause, verdictOf);
-    let outside = 0;
-    let unknown = 0;
-    for (let k = 0; k < respondents; k++) {
-      if (mask[k] === 0) continue;
-      const outcome = verdict(k);
-      if (outcome === INSIDE) continue;
-      mask[k] = 0;
-      if (outcome === UNKNOWN) unknown++;
-      else outside++;
+    const verdicts = verdictsOfClause(clause, respondents);
+    const own = kernel(2 * 4);
+    for (const stretch of stretchesOf(respondents)) {
+      const { from, to, length } = stretch;
+      layMask(own, stretch, mask);
+      own.bytes.set(verdicts.subarray(from, to), AT.state);
+      own.loops.keepInside(AT.state, AT.mask, length, AT.tables);
+      mask.set(own.bytes.subarray(AT.mask, AT.mask + to - from), from);
     }
-    return { outside, unknown };
+    const at = AT.tables / 4;
+    return { outside: own.counts[at]!, unknown: own.counts[at + 1]! };
   });
   return { mask, tallies };
-}
-
-function verdictOf(condition: FilterCondition): (k: number) => Verdict {
-  const { column, rule, name } = condition;
-  if (column.kind === 'coded' && rule.is !== 'at-least') {
-    const verdicts: Verdict[] = [UNKNOWN, ...column.codes.map((code) => codeVerdict(code, condition))];
-    const { values } = column;
-    return (k) => verdicts[values[k] ?? 0] ?? UNKNOWN;
-  }
-  if (column.kind === 'number' && rule.is === 'between') {
-    const { values } = column;
-    const missing = new Set(condition.missing.map(Number));
-    return (k) => {
-      const value = values[k] ?? NaN;
-      if (Number.isNaN(value) || missing.has(value)) return UNKNOWN;
-      return within(value, rule) ? INSIDE : OUTSIDE;
-    };
-  }
-  if (column.kind === 'sets' && rule.is !== 'between') {
-    const all = rule.is === 'at-least' && rule.codes.length === 0;
-    const wanted = maskOf(
-      column.options.flatMap((option, j) => (all || rule.codes.includes(option) ? [j] : [])),
-      column.width,
-    );
-    if (rule.is === 'at-least') return atLeast(column, wanted, rule.least);
-    const whenMentioned = rule.is === 'any-of' ? INSIDE : OUTSIDE;
-    return (k) => {
-      if (!hasAnswered(column.state[k] ?? 0)) return UNKNOWN;
-      for (let word = 0; word < column.width; word++) {
-        if (((column.words[k * column.width + word] ?? 0) & (wanted[word] ?? 0)) !== 0) return whenMentioned;
-      }
-      return rule.is === 'any-of' ? OUTSIDE : INSIDE;
-    };
-  }
-  throw new Fault(
-    'invalid',
-    `${name} cannot be filtered this way.`,
-    column.kind === 'number' ? 'Give a lowest and a highest number.' : 'Choose among its categories.',
-    { variable: name },
-  );
-}
-
-/** Who mentions so many of some options. */
-function atLeast(column: SetsColumn, wanted: Uint32Array, least: number): (k: number) => Verdict {
-  return (k) => {
-    if (!hasAnswered(column.state[k] ?? 0)) return UNKNOWN;
-    return optionsOf(column, k, wanted) >= least ? INSIDE : OUTSIDE;
-  };
-}
-
-function codeVerdict(code: string, { rule, missing }: FilterCondition): Verdict {
-  if (rule.is === 'at-least') return UNKNOWN;
-  if (missing.includes(code)) return UNKNOWN;
-  if (rule.is === 'between') {
-    const value = parseNumber(code);
-    if (value === null) return UNKNOWN;
-    return within(value, rule) ? INSIDE : OUTSIDE;
-  }
-  return rule.codes.includes(code) === (rule.is === 'any-of') ? INSIDE : OUTSIDE;
-}
-
-function within(value: number, { from, to }: { from: number | null; to: number | null }): boolean {
-  return (from === null || value >= from) && (to === null || value <= to);
 }

@@ -28,7 +28,9 @@ function baseOf(nest: readonly Grouping[]): boolean[] {
 /**
  * Which groups a respondent in a cell is in: of each stratum the whole is its first group, cells stand behind it. With
  * "within" the first stratum is of all whose place in it is an answer.
- * @example groupsOf([{ column: site, answers: [false, true] }], null).lists // [[1], [2, 0]]
+ * @example
+ * const site = { kind: 'coded', values: Uint8Array.of(1), codes: ['a'] };
+ * groupsOf([{ column: site, answers: [false, true] }], null).lists; // [[1], [2, 0]]
  */
 export function groupsOf(nest: readonly Grouping[], within: Grouping | null): Groups {
   const base = baseOf(nest);

@@ -1,6 +1,7 @@
 import { parseNumber } from '../codebook/number.js';
 import { Fault } from '../fault.js';
 import { type CodedColumn, type Column, lowBits, wordAt } from './column.js';
+import { type NumberPlaces, numberPlaces } from './number-places.js';
 
 /** A column of numbers, ready to be described in groups. */
 export interface NumberColumn {
@@ -14,35 +15,6 @@ export interface NumberColumn {
 
 /** The code under which all who have a number are counted. No number is written so. */
 export const NUMBER = 'number';
-
-/** The numbers of a column that is kept as numbers, whatever of them is no answer. */
-export type NumberPlaces = Pick<NumberColumn, 'distinct' | 'place'>;
-
-/**
- * Each number once, upwards, and for each value its place among them; -1 for what is not a number.
- * @example numberPlaces(Float64Array.of(41, 17, NaN, 41)).place // [1, 0, -1, 1]
- */
-export function numberPlaces(values: Float64Array): NumberPlaces {
-  const sorted = values.filter((value) => !Number.isNaN(value)).sort();
-  let length = 0;
-  for (let k = 0; k < sorted.length; k++) {
-    // A file may hold -0, which is the number 0 and is read as such: + 0 makes it one.
-    if (k === 0 || sorted[k] !== sorted[k - 1]) sorted[length++] = sorted[k]! + 0;
-  }
-  const distinct = sorted.slice(0, length);
-  const place = new Int32Array(values.length);
-  for (let k = 0; k < values.length; k++) {
-    const value = values[k]!;
-    let [low, high] = [0, Number.isNaN(value) ? -1 : length];
-    while (low < high) {
-      const middle = (low + high) >>> 1;
-      if (distinct[middle]! < value) low = middle + 1;
-      else high = middle;
-    }
-    place[k] = high < 0 ? -1 : low;
-  }
-  return { distinct, place };
-}
 
 const narrow = (length: number, codes: number) => (codes < 256 ? new Uint8Array(length) : new Uint16Array(length));
 
@@ -62,7 +34,8 @@ export function numberColumn(
   places?: NumberPlaces,
 ): NumberColumn {
   if (column.kind === 'coded') return ofCodes(column, missing);
-  if (column.kind === 'number') return ofNumbers(column, missing, places ?? numberPlaces(column.values));
+  if (column.kind === 'number')
+    return ofNumbers(column, missing, places ?? numberPlaces(column.values, column.words.length));
   throw new Fault('unsupported', `${title} holds no numbers.`, 'Choose a variable with categories.', {
     variable: title,
   });
@@ -87,11 +60,15 @@ function ofCodes(column: CodedColumn, missing: readonly string[]): NumberColumn 
 function ofNumbers(
   { values, words }: Extract<Column, { kind: 'number' }>,
   missing: readonly string[],
-  { distinct, place: all }: NumberPlaces,
+  { distinct, place: all, standing }: NumberPlaces,
 ): NumberColumn {
   const gone = missing.filter((code) => parseNumber(code) !== null);
   const codeAt = new Map(gone.map((code, k) => [distinct.indexOf(parseNumber(code)!), k + 2]));
   codeAt.delete(-1);
+  const codes = [NUMBER, ...gone, ...words];
+  // Nobody has a code that is no answer, and those who have a word stand as they do in the column.
+  if (codeAt.size === 0 && (gone.length === 0 || words.length === 0))
+    return { distinct, place: all, answered: { kind: 'coded', values: standing, codes } };
   const place = codeAt.size === 0 ? all : all.map((at) => (codeAt.has(at) ? -1 : at));
   const answered = narrow(values.length, gone.length + words.length + 2);
   const low = lowBits(values);
@@ -99,5 +76,5 @@ function ofNumbers(
     const word = all[k] === -1 ? wordAt(low, k) : 0;
     answered[k] = all[k] === -1 ? (word === 0 ? 0 : gone.length + 1 + word) : (codeAt.get(all[k]!) ?? 1);
   }
-  return { distinct, place, answered: { kind: 'coded', values: answered, codes: [NUMBER, ...gone, ...words] } };
+  return { distinct, place, answered: { kind: 'coded', values: answered, codes } };
 }

@@ -1,11 +1,12 @@
 import type { Column } from '../../core/count/column.js';
-import type { NumberPlaces } from '../../core/count/number-column.js';
+import type { NumberPlaces } from '../../core/count/number-places.js';
 import type { Part } from '../../core/count/parts.js';
 import type { CountedPart } from '../../core/count/plan.js';
 import type { CountArray } from '../../core/count/types.js';
 import type { JobRunner } from '../jobs/run-jobs.js';
 import { columnsOfJob, type CountJob, numbersOfJob, partsOfJob } from '../worker/count-job.js';
 import { columnsOf } from '../worker/divided-job.js';
+import { THREADS } from '../jobs/limits.js';
 import type { SharedColumns } from './shared-columns.js';
 
 /** Looks at a respondent for one block that a thread does in a millisecond or two; a small table waits for no more. */
@@ -17,9 +18,10 @@ interface Batch {
   parts: Part[];
 }
 
-/** Ranges of so many things at most, one behind the other. */
-function rangesOf(length: number, most: number): [from: number, to: number][] {
-  return Array.from({ length: Math.ceil(length / most) }, (_, k) => [k * most, Math.min(length, (k + 1) * most)]);
+/** So many things in so many ranges of much the same length, one behind the other. */
+function rangesOf(length: number, ranges: number): [from: number, to: number][] {
+  const border = (k: number) => Math.round((k * length) / ranges);
+  return Array.from({ length: ranges }, (_, k) => [border(k), border(k + 1)]);
 }
 
 /**
@@ -29,8 +31,11 @@ function rangesOf(length: number, most: number): [from: number, to: number][] {
 function batchesOf(rows: number, parts: readonly Part[], looks: number): Batch[] {
   const [first] = parts;
   const ofPart = Math.max(1, first ? (first.to - first.from) * looks : 1);
-  const rowRanges = rangesOf(rows, Math.max(1, Math.floor(LOOKS / ofPart)));
-  const partRanges = rangesOf(parts.length, Math.max(1, Math.floor(LOOKS / (ofPart * Math.min(rows, LOOKS)))));
+  const rowRanges = rangesOf(rows, Math.min(rows, Math.ceil((rows * ofPart) / LOOKS)));
+  const least = Math.ceil((parts.length * ofPart * (rows / rowRanges.length)) / LOOKS);
+  // As many for one thread as for another.
+  const even = Math.ceil(least / THREADS) * THREADS;
+  const partRanges = rangesOf(parts.length, Math.min(parts.length, least > 1 ? even : 1));
   return partRanges.flatMap(([from, to]) => rowRanges.map((range) => ({ rows: range, parts: parts.slice(from, to) })));
 }
 

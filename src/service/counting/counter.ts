@@ -19,7 +19,7 @@ export function counter(jobs: Pick<JobRunner, 'run' | 'forget'>): Counter {
   const columns = sharedColumns(
     {
       column: (file, column) => forAll(() => jobs.run('column', { file, column })),
-      places: (values) => forAll(() => jobs.run('places', { values })),
+      places: (values, words) => forAll(() => jobs.run('places', { values, words })),
     },
     COLUMN_BYTES,
   );

@@ -1,12 +1,12 @@
 import { LRUCache } from 'lru-cache';
 import type { Column } from '../../core/count/column.js';
-import type { NumberPlaces } from '../../core/count/number-column.js';
+import type { NumberPlaces } from '../../core/count/number-places.js';
 import { columnBytes } from '../../store/columns.js';
 
 /** How columns come into memory. */
 export interface Reading {
   column: (file: string, id: number) => Promise<Column>;
-  places: (values: Float64Array) => Promise<NumberPlaces>;
+  places: (values: Float64Array, words: number) => Promise<NumberPlaces>;
 }
 
 /** Columns in memory that all threads share, each read once. */
@@ -23,7 +23,9 @@ type Kept = { is: 'column'; column: Column } | { is: 'places'; places: NumberPla
 const bytesOf = (kept: Kept): number =>
   Math.max(
     1,
-    kept.is === 'column' ? columnBytes(kept.column) : kept.places.distinct.byteLength + kept.places.place.byteLength,
+    kept.is === 'column'
+      ? columnBytes(kept.column)
+      : Object.values(kept.places).reduce((sum, { byteLength }: Int32Array) => sum + byteLength, 0),
   );
 
 /**
@@ -67,7 +69,7 @@ export function sharedColumns(reading: Reading, most: number): SharedColumns {
       const value = await keep(`${prefix(file)}places of ${id}`, async () => {
         const own = await column(file, id);
         if (own.kind !== 'number') throw new Error(`column ${id} is not kept as numbers`);
-        return { is: 'places', places: await reading.places(own.values) };
+        return { is: 'places', places: await reading.places(own.values, own.words.length) };
       });
       if (value.is !== 'places') throw new Error(`${id} is kept as something else`);
       return value.places;

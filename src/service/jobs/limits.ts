@@ -13,7 +13,7 @@ export interface LaneSettings {
 }
 
 /** Threads that count: as many as there are cores, of which each keeps some memory of its own. */
-const COUNTING = Math.min(availableParallelism(), 16);
+export const THREADS = Math.min(availableParallelism(), 16);
 
 /**
  * Jobs of one lane wait for each other, and for nobody else: a table never stands behind an exact test, a file or an
@@ -21,7 +21,7 @@ const COUNTING = Math.min(availableParallelism(), 16);
  */
 export const LANES = {
   /** Tables, of which large ones are counted a part at a time; and what is shown of a variable. */
-  count: { home: 'thread', most: COUNTING, least: COUNTING },
+  count: { home: 'thread', most: THREADS, least: THREADS },
   /** Pictures that take long. */
   heavy: { home: 'process', most: 1 },
   /** Workings that are kept, and what follows from a change. */

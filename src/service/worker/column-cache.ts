@@ -1,6 +1,6 @@
 import { LRUCache } from 'lru-cache';
 import type { Column } from '../../core/count/column.js';
-import { type NumberPlaces, numberPlaces } from '../../core/count/number-column.js';
+import { type NumberPlaces, numberPlaces } from '../../core/count/number-places.js';
 import { columnBytes, readColumn } from '../../store/columns.js';
 import { type Db, readStudyFile } from '../../store/open.js';
 
@@ -50,7 +50,7 @@ const places = new WeakMap<Column, NumberPlaces>();
 export function cachedPlaces(path: string, id: number): NumberPlaces {
   const column = cachedColumn(path, id);
   if (column.kind !== 'number') throw new Error(`column ${id} is not kept as numbers`);
-  const own = places.get(column) ?? numberPlaces(column.values);
+  const own = places.get(column) ?? numberPlaces(column.values, column.words.length);
   places.set(column, own);
   return own;
 }

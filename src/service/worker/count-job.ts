@@ -4,8 +4,10 @@ import { addParts } from '../../core/count/add-parts.js';
 import { asCountable, axisOf, type Countable } from '../../core/count/axis.js';
 import { type ClauseOf, conditionsIn, mapClause } from '../../core/count/clause.js';
 import type { CodedColumn, Column } from '../../core/count/column.js';
-import { filter, type FilterCondition } from '../../core/count/filter.js';
-import { NUMBER, numberColumn, type NumberPlaces } from '../../core/count/number-column.js';
+import { filter } from '../../core/count/filter.js';
+import type { FilterCondition } from '../../core/count/verdicts.js';
+import { NUMBER, numberColumn } from '../../core/count/number-column.js';
+import { type NumberPlaces, partOfPlaces } from '../../core/count/number-places.js';
 import { type Part, partOf, partsOf } from '../../core/count/parts.js';
 import { checkCost, costOf, type CountedPart, countPart, type CountPlan, toldOf } from '../../core/count/plan.js';
 import { Fault } from '../../core/fault.js';
@@ -101,8 +103,7 @@ export function planOf(job: CountJob, columns: Columns, part: Part): CountPlan {
   const numbers = ({ column: id, title }: ColumnRef, missing: readonly string[]) => {
     const column = read(id);
     if (column.kind !== 'number') return numberColumn(column, title, missing);
-    const { distinct, place } = columns.places(id);
-    return numberColumn(column, title, missing, { distinct, place: place.subarray(part.from, part.to) });
+    return numberColumn(column, title, missing, partOfPlaces(columns.places(id), part));
   };
   const answers = new Map<Countable, readonly boolean[]>();
   const grouping = (ref: GroupingRef) => {

@@ -1,5 +1,5 @@
 import type { Column } from '../../core/count/column.js';
-import { type NumberPlaces, numberPlaces } from '../../core/count/number-column.js';
+import { type NumberPlaces, numberPlaces } from '../../core/count/number-places.js';
 import type { Part } from '../../core/count/parts.js';
 import type { CountedPart } from '../../core/count/plan.js';
 import type { CountArray } from '../../core/count/types.js';
@@ -64,7 +64,7 @@ export function readShared({ file, column: id }: { file: string; column: number 
 }
 
 /** The places of a column of numbers, in memory that threads share. */
-export function sharedPlaces({ values }: { values: Float64Array }): NumberPlaces {
-  const { distinct, place } = numberPlaces(values);
-  return { distinct: shared(distinct), place: shared(place) };
+export function sharedPlaces({ values, words }: { values: Float64Array; words: number }): NumberPlaces {
+  const { distinct, place, standing } = numberPlaces(values, words);
+  return { distinct: shared(distinct), place: shared(place), standing: shared(standing) };
 }

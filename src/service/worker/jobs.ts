@@ -22,7 +22,7 @@ import { type Unpacked, unpack, type UnpackJob } from './unpack-job.js';
 import { exportStudy, type ExportJob } from './export-job.js';
 import { type Joined, type JoinJob, joinStudies } from './join-job.js';
 import type { Column } from '../../core/count/column.js';
-import type { NumberPlaces } from '../../core/count/number-column.js';
+import type { NumberPlaces } from '../../core/count/number-places.js';
 import type { CountedPart } from '../../core/count/plan.js';
 import {
   countShared,
@@ -65,7 +65,7 @@ import type { Detected } from '../../formats/open-rows.js';
 /** The jobs that are done in threads and processes, with what each takes and gives. */
 export interface Jobs {
   column: { takes: { file: string; column: number }; gives: Column };
-  places: { takes: { values: Float64Array }; gives: NumberPlaces };
+  places: { takes: { values: Float64Array; words: number }; gives: NumberPlaces };
   count: { takes: PartsJob; gives: CountArray[] };
   countParts: { takes: PartsJob; gives: CountedPart[] };
   tellCounts: { takes: TellJob; gives: CountArray[] };

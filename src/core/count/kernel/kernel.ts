@@ -18,6 +18,8 @@ interface Loops {
   count16: (cells: number, length: number, counts: number, table: number) => void;
   /** Cells below 64: into two tables of 64 by 64 counters, the cell of the earlier respondent inside. */
   countTwos: (cells: number, length: number, counts: number) => void;
+  /** Adds both tables up to 64 counters. */
+  addTwos: (counts: number, sums: number) => void;
   count32: (cells: number, length: number, counts: number) => void;
   /** Into 32 bytes a cell: the sum of weights, of their squares, and the respondents in four bytes. */
   weigh16: (cells: number, weights: number, length: number, sums: number) => void;
@@ -46,6 +48,8 @@ interface Loops {
     tables: number,
     size: number,
   ) => void;
+  /** Takes whose verdict is not 1 out of the mask, and adds up how many of it had 0, and 2. */
+  keepInside: (verdicts: number, mask: number, length: number, tally: number) => void;
   /** A byte of `table` for each value. */
   lookUp8: (values: number, table: number, out: number, length: number) => void;
   lookUp16: (values: number, table: number, out: number, length: number) => void;

@@ -46,28 +46,35 @@ export function layWeights({ numbers }: Kernel, { from, to, length }: Stretch, w
   numbers.fill(0, at + to - from, at + length);
 }
 
+/** Lays the values of a column. @returns how many bytes each has */
+export function layValues(
+  { bytes, halves }: Kernel,
+  { from, to, length }: Stretch,
+  values: CodedColumn['values'],
+): 1 | 2 {
+  const isByte = values instanceof Uint8Array;
+  const [array, at] = isByte ? [bytes, AT.values] : [halves, AT.values / 2];
+  array.set(values.subarray(from, to), at);
+  array.fill(0, at + to - from, at + length);
+  return isByte ? 1 : 2;
+}
+
 /**
  * Appends a column's values to cells.
  * @param width how many values the column can have; 0 begins
  */
 export function append(
-  { loops, bytes, halves }: Kernel,
-  { from, to, length }: Stretch,
+  kernel: Kernel,
+  stretch: Stretch,
   { values }: Pick<CodedColumn, 'values'>,
   [out, cells]: readonly [out: number, cells: number],
   width: number,
   each: CellBytes,
 ): void {
-  if (values instanceof Uint8Array) {
-    bytes.set(values.subarray(from, to), AT.values);
-    bytes.fill(0, AT.values + to - from, AT.values + length);
-    (each === 2 ? loops.append8to16 : loops.append8to32)(out, cells, AT.values, length, width);
-  } else {
-    const at = AT.values / 2;
-    halves.set(values.subarray(from, to), at);
-    halves.fill(0, at + to - from, at + length);
-    (each === 2 ? loops.append16to16 : loops.append16to32)(out, cells, AT.values, length, width);
-  }
+  const { append8to16, append8to32, append16to16, append16to32 } = kernel.loops;
+  const isByte = layValues(kernel, stretch, values) === 1;
+  const loop = isByte ? (each === 2 ? append8to16 : append8to32) : each === 2 ? append16to16 : append16to32;
+  loop(out, cells, AT.values, stretch.length, width);
 }
 
 /**

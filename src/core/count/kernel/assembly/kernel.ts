@@ -99,6 +99,18 @@ export function countTwos(cells: usize, length: i32, counts: usize): void {
   }
 }
 
+/** What `countTwos` counted, added up to counters of one respondent each. */
+export function addTwos(counts: usize, sums: usize): void {
+  for (let later: usize = 0; later < 64; later++) {
+    for (let earlier: usize = 0; earlier < 64; earlier++) {
+      const at = counts + ((later * 64 + earlier) << 2);
+      const both = load<i32>(at) + load<i32>(at + 4096 * 4);
+      store<i32>(sums + (later << 2), load<i32>(sums + (later << 2)) + both);
+      store<i32>(sums + (earlier << 2), load<i32>(sums + (earlier << 2)) + both);
+    }
+  }
+}
+
 export function count32(cells: usize, length: i32, counts: usize): void {
   for (let k: usize = 0; k < <usize>length; k++) more(counts + (<usize>load<u32>(cells + (k << 2)) << 2));
 }
@@ -253,4 +265,22 @@ export function lookUp8(values: usize, table: usize, out: usize, length: i32): v
 }
 export function lookUp16(values: usize, table: usize, out: usize, length: i32): void {
   for (let k: usize = 0; k < <usize>length; k++) store<u8>(out + k, load<u8>(table + load<u16>(values + (k << 1))));
+}
+
+/**
+ * Keeps in the mask whose verdict is 1; how many of it have 0, and how many 2, is added to the two numbers of `tally`.
+ */
+export function keepInside(verdicts: usize, mask: usize, length: i32, tally: usize): void {
+  let outside = 0;
+  let unknown = 0;
+  for (let k: usize = 0; k < <usize>length; k += 16) {
+    const verdict = v128.load(verdicts + k);
+    const own = v128.load(mask + k);
+    const isKept = i8x16.ne(own, i8x16.splat(0));
+    outside += popcnt(i8x16.bitmask(v128.and(isKept, i8x16.eq(verdict, i8x16.splat(0)))));
+    unknown += popcnt(i8x16.bitmask(v128.and(isKept, i8x16.eq(verdict, i8x16.splat(2)))));
+    v128.store(mask + k, v128.and(own, i8x16.eq(verdict, i8x16.splat(1))));
+  }
+  store<i32>(tally, load<i32>(tally) + outside);
+  store<i32>(tally, load<i32>(tally, 4) + unknown, 4);
 }

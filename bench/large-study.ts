@@ -63,11 +63,17 @@ type Values = (from: number, to: number) => Uint8Array;
 
 const bytesOf = ({ buffer }: Uint8Array | Float64Array | Uint32Array) => new Uint8Array(buffer);
 
-/** How the values of a column are drawn; null: a column that nobody counts. */
-function valuesOf(name: string, part: string): Values | null {
+/**
+ * How the values of a column are drawn; null: a column that nobody counts.
+ * @param codes the column's codes, in the order in which they are kept
+ */
+function valuesOf(name: string, part: string, codes: readonly string[]): Values | null {
   const coded = COLUMNS.find((column) => column.name === name);
-  if (coded)
-    return (from, to) => Uint8Array.from({ length: to - from }, (_, k) => drawn(from + k, coded.salt, coded.most));
+  if (coded) {
+    const kept = Array.from({ length: coded.most }, (_, value) => codes.indexOf(String(value)) + 1);
+    return (from, to) =>
+      Uint8Array.from({ length: to - from }, (_, k) => kept[drawn(from + k, coded.salt, coded.most)]!);
+  }
   const number = [WEIGHT, HOURS].find((column) => column.name === name);
   if (number)
     return (from, to) =>
@@ -101,8 +107,9 @@ function grow(file: string, respondents: number): void {
     .all() as { id: number; part: string; name: string }[];
   const remove = db.prepare('DELETE FROM chunk WHERE column_id = ? AND part = ?');
   const insert = db.prepare('INSERT INTO chunk (column_id, part, first, bytes, sum) VALUES (?, ?, ?, ?, ?)');
+  const codesOf = db.prepare('SELECT code FROM column_code WHERE column_id = ? ORDER BY position').pluck();
   for (const { id, part, name } of columns) {
-    const values = valuesOf(name, part);
+    const values = valuesOf(name, part, codesOf.all(id) as string[]);
     db.transaction(() => {
       remove.run(id, part);
       for (let from = 0; values && from < respondents; from += CHUNK) {

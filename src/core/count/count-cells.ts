@@ -23,10 +23,10 @@ export const MOST_CELLS_AT_ONCE = 1_000_000;
 /** So few cells have four tables of counters, which stay beside the processor. */
 const FEW = 4096;
 /** So few that two respondents are counted in one step. */
-const VERY_FEW = 64;
+const VERY_FEW = 128;
 
 const WEIGHED_BYTES = 32;
-const TWOS_BYTES = 2 * VERY_FEW * VERY_FEW * 4;
+const TWOS_BYTES = VERY_FEW * VERY_FEW * 4;
 
 const sizeOf = ({ codes }: CodedColumn) => codes.length + 1;
 
@@ -46,10 +46,13 @@ function bytesOf({ cells, how }: Omit<Table, 'at'>): number {
   return cells * 4 * (how === 'fours' ? 4 : 1);
 }
 
-function howCounted(cells: number, isWeighted: boolean, each: CellBytes): Table['how'] {
-  if (isWeighted) return 'weighed';
-  if (each === 4) return 'singly';
-  return cells <= VERY_FEW ? 'twos' : 'fours';
+const HOW = { 1: 'twos', 2: 'fours', 4: 'singly' } as const;
+
+/** How wide cells are, of which there are at most so many. */
+function widthOfCells(rows: readonly CodedColumn[], groups: readonly CodedColumn[], most: number, isWeighted: boolean) {
+  const areBytes = [...rows, ...groups].every(({ values }) => values instanceof Uint8Array);
+  if (most <= VERY_FEW && areBytes && !isWeighted) return 1;
+  return most <= FEW ? 2 : 4;
 }
 
 function countStretch({ loops }: Kernel, { length }: Stretch, { at, cells, how }: Table, each: CellBytes): void {
@@ -106,12 +109,12 @@ function cellsOf(own: Kernel, table: Table, groups: number): CellSums {
 export function countCells(rows: readonly CodedColumn[], groups: readonly CodedColumn[], who: Who): CellSums[] {
   const width = groups.reduce((product, column) => product * sizeOf(column), 1);
   const most = Math.max(...rows.map(sizeOf)) * (width + 1);
-  const each: CellBytes = most <= FEW ? 2 : 4;
+  const each = widthOfCells(rows, groups, most, who.weight !== null);
   let at: number = AT.tables;
   const tables = rows.map((column): Table => {
     const height = sizeOf(column);
     const cells = height * (width + 1);
-    const table = { column, height, cells, how: howCounted(cells, who.weight !== null, each) };
+    const table = { column, height, cells, how: who.weight ? ('weighed' as const) : HOW[each] };
     const own = { ...table, at };
     at += Math.ceil(bytesOf(table) / 16) * 16;
     return own;

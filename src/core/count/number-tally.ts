@@ -62,7 +62,7 @@ export function tallyNumbers(numbers: Numbers, across: readonly Countable[], who
   for (const stretch of stretchesOf(who.respondents)) {
     const { from, to, length } = stretch;
     layGroups(own, stretch, across, who.mask, 4);
-    new Int32Array(own.counts.buffer).set(numbers.place.subarray(from, to), AT.values / 4);
+    own.counts.set(numbers.place.subarray(from, to), AT.values / 4);
     own.counts.fill(-1, AT.values / 4 + to - from, AT.values / 4 + length);
     loops.appendPlaces(AT.cells, AT.groups, AT.values, length, many, size);
     if (who.weight) {
@@ -70,18 +70,17 @@ export function tallyNumbers(numbers: Numbers, across: readonly Countable[], who
       loops.weigh32(AT.cells, AT.weights, length, AT.tables);
     } else loops.count32(AT.cells, length, AT.tables);
   }
-  if (!who.weight) return { respondents: Float64Array.from(counts(own.counts, size)), weights: null };
-  const [first, at] = [AT.tables / 4, AT.tables / 8];
-  return {
-    respondents: Float64Array.from({ length: size }, (_, entry) => own.counts[first + entry * 8 + 4]!),
-    weights: {
-      sums: Float64Array.from({ length: size }, (_, entry) => own.numbers[at + entry * 4]!),
-      squares: Float64Array.from({ length: size }, (_, entry) => own.numbers[at + entry * 4 + 1]!),
-    },
-  };
+  const first = AT.tables / 4;
+  if (!who.weight) return { respondents: new Float64Array(own.counts.subarray(first, first + size)), weights: null };
+  const respondents = new Float64Array(size);
+  const weights = { sums: new Float64Array(size), squares: new Float64Array(size) };
+  for (let entry = 0; entry < size; entry++) {
+    respondents[entry] = own.counts[first + entry * 8 + 4]!;
+    weights.sums[entry] = own.numbers[first / 2 + entry * 4]!;
+    weights.squares[entry] = own.numbers[first / 2 + entry * 4 + 1]!;
+  }
+  return { respondents, weights };
 }
-
-const counts = (array: Int32Array, size: number) => array.subarray(AT.tables / 4, AT.tables / 4 + size);
 
 /** The numbers of some cells together. */
 function runsOf({ respondents, weights }: CellSums, distinct: Float64Array, cells: readonly number[]): Runs {

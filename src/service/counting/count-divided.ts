@@ -4,13 +4,16 @@ import type { Part } from '../../core/count/parts.js';
 import type { CountedPart } from '../../core/count/plan.js';
 import type { CountArray } from '../../core/count/types.js';
 import type { JobRunner } from '../jobs/run-jobs.js';
-import { columnsOfJob, type CountJob, numbersOfJob, partsOfJob } from '../worker/count-job.js';
+import { columnsOfJob, type CountJob, numbersOfJob, partsOfJob, tellParts } from '../worker/count-job.js';
 import { columnsOf } from '../worker/divided-job.js';
 import { THREADS } from '../jobs/limits.js';
 import type { SharedColumns } from './shared-columns.js';
 
-/** Looks at a respondent for one block that a thread does in a millisecond or two; a small table waits for no more. */
-const LOOKS = 4_000_000;
+/** Looks at a respondent for one block that a thread does in some milliseconds; a small table waits for no more. */
+const LOOKS = 16_000_000;
+
+/** So few figures of parts are added up at once, and not by a thread. */
+const FEW_FIGURES = 50_000;
 
 /** Some row items of a job, in some parts of its respondents: what one thread does before it looks for other work. */
 interface Batch {
@@ -68,7 +71,7 @@ export async function countDivided(
     await Promise.all(numbers.map(async (id) => [id, await shared.places(file, id)] as const)),
   );
   const given = { columns, places };
-  const { parts } = partsOfJob(job, columnsOf(given));
+  const { parts, cells } = partsOfJob(job, columnsOf(given));
   const depth = Math.max(1, ...job.nests.map((nest) => nest.length)) + (job.within ? 1 : 0);
   const looks = job.nests.length * (1 + depth) * (job.weight ? 3 : 1);
   const batches = batchesOf(job.rows.length, parts, looks);
@@ -82,5 +85,7 @@ export async function countDivided(
   // Of each part, what was counted of its row items in their order.
   const ofParts = new Map<number, CountedPart[]>(parts.map(({ from }) => [from, []]));
   batches.forEach(({ parts: own }, k) => own.forEach(({ from }, p) => ofParts.get(from)!.push(counted[k]![p]!)));
-  return run('tellCounts', { ...given, count: job, counted: [...ofParts.values()].map(joined) });
+  const all = [...ofParts.values()].map(joined);
+  const isLittle = cells * parts.length <= FEW_FIGURES && job.rows.every(({ described }) => described === null);
+  return isLittle ? tellParts(job, columnsOf(given), all) : run('tellCounts', { ...given, count: job, counted: all });
 }

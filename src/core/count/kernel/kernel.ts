@@ -5,20 +5,22 @@ import { KERNEL_BYTES } from './kernel-bytes.js';
  * of each. A width is how many values a column can have; `spare` is the cell of those who are not counted.
  */
 interface Loops {
-  /** What comes out is cell × width + value, of values of one or two bytes into cells of two or four; width 0 begins. */
+  /** What comes out is cell × width + value, of values and into cells of so many bits; width 0 begins. */
+  append8to8: (out: number, cells: number, values: number, length: number, width: number) => void;
   append8to16: (out: number, cells: number, values: number, length: number, width: number) => void;
   append16to16: (out: number, cells: number, values: number, length: number, width: number) => void;
   append8to32: (out: number, cells: number, values: number, length: number, width: number) => void;
   append16to32: (out: number, cells: number, values: number, length: number, width: number) => void;
   /** The same of places of numbers; who has none, -1, is in the spare cell. */
   appendPlaces: (out: number, cells: number, places: number, length: number, width: number, spare: number) => void;
+  spare8: (cells: number, mask: number, length: number, spare: number) => void;
   spare16: (cells: number, mask: number, length: number, spare: number) => void;
   spare32: (cells: number, mask: number, length: number, spare: number) => void;
-  /** Into four tables of counters of four bytes, `table` bytes each, that are added up. */
+  /** Cells below 4096: into four tables of counters of four bytes, `table` bytes each, that are added up. */
   count16: (cells: number, length: number, counts: number, table: number) => void;
-  /** Cells below 64: into two tables of 64 by 64 counters, the cell of the earlier respondent inside. */
+  /** Cells below 128 of one byte: into 128 by 128 counters of the cells of two respondents in a row. */
   countTwos: (cells: number, length: number, counts: number) => void;
-  /** Adds both tables up to 64 counters. */
+  /** Adds them up to 128 counters. */
   addTwos: (counts: number, sums: number) => void;
   count32: (cells: number, length: number, counts: number) => void;
   /** Into 32 bytes a cell: the sum of weights, of their squares, and the respondents in four bytes. */

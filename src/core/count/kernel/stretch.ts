@@ -18,8 +18,8 @@ export interface Stretch {
   length: number;
 }
 
-/** Bytes of a cell: two where there are few cells, else four. */
-export type CellBytes = 2 | 4;
+/** Bytes of a cell: one where there are very few cells, two where there are few. */
+export type CellBytes = 1 | 2 | 4;
 
 const MULTIPLE = 16;
 
@@ -71,9 +71,12 @@ export function append(
   width: number,
   each: CellBytes,
 ): void {
-  const { append8to16, append8to32, append16to16, append16to32 } = kernel.loops;
+  const { loops } = kernel;
   const isByte = layValues(kernel, stretch, values) === 1;
-  const loop = isByte ? (each === 2 ? append8to16 : append8to32) : each === 2 ? append16to16 : append16to32;
+  const ofBytes = { 1: loops.append8to8, 2: loops.append8to16, 4: loops.append8to32 };
+  const ofPairs = { 1: null, 2: loops.append16to16, 4: loops.append16to32 };
+  const loop = isByte ? ofBytes[each] : ofPairs[each];
+  if (!loop) throw new Error('values of two bytes do not fit cells of one');
   loop(out, cells, AT.values, stretch.length, width);
 }
 
@@ -97,7 +100,8 @@ export function layGroups(
   });
   if (mask !== null || stretch.to - stretch.from < stretch.length) {
     layMask(kernel, stretch, mask);
-    kernel.loops[each === 2 ? 'spare16' : 'spare32'](AT.groups, AT.mask, stretch.length, size);
+    const { spare8, spare16, spare32 } = kernel.loops;
+    ({ 1: spare8, 2: spare16, 4: spare32 })[each](AT.groups, AT.mask, stretch.length, size);
   }
   return size;
 }

@@ -25,6 +25,17 @@ function append<V, C>(out: usize, cells: usize, values: usize, length: i32, widt
   }
 }
 
+/** The same for cells of one byte, of which there are few. */
+export function append8to8(out: usize, cells: usize, values: usize, length: i32, width: i32): void {
+  const by = i8x16.splat(<i8>width);
+  for (let k: usize = 0; k < <usize>length; k += 16) {
+    const cell = v128.load(cells + k);
+    const low = i16x8.extmul_low_i8x16_u(cell, by);
+    const high = i16x8.extmul_high_i8x16_u(cell, by);
+    v128.store(out + k, i8x16.add(i8x16.narrow_i16x8_u(low, high), v128.load(values + k)));
+  }
+}
+
 export function append8to16(out: usize, cells: usize, values: usize, length: i32, width: i32): void {
   append<u8, u16>(out, cells, values, length, width);
 }
@@ -51,6 +62,14 @@ export function appendPlaces(out: usize, cells: usize, places: usize, length: i3
 }
 
 /** Who is outside the mask is in the spare cell. */
+export function spare8(cells: usize, mask: usize, length: i32, spare: i32): void {
+  const aside = i8x16.splat(<i8>spare);
+  const nought = i8x16.splat(0);
+  for (let k: usize = 0; k < <usize>length; k += 16) {
+    const outside = i8x16.eq(v128.load(mask + k), nought);
+    v128.store(cells + k, v128.bitselect(aside, v128.load(cells + k), outside));
+  }
+}
 export function spare16(cells: usize, mask: usize, length: i32, spare: i32): void {
   const aside = i16x8.splat(<i16>spare);
   const nought = i16x8.splat(0);
@@ -70,44 +89,54 @@ function more(at: usize): void {
   store<i32>(at, load<i32>(at) + 1);
 }
 
-/** Four counters for each cell, in four tables, so that respondents in a row do not wait for each other's store. */
-export function count16(cells: usize, length: i32, counts: usize, table: usize): void {
-  const second = counts + table;
-  const third = second + table;
-  const fourth = third + table;
-  for (let k: usize = 0; k < <usize>length; k += 4) {
-    const four = load<u64>(cells + (k << 1));
-    more(counts + ((<usize>four & 0xffff) << 2));
-    more(second + ((<usize>(four >> 16) & 0xffff) << 2));
-    more(third + ((<usize>(four >> 32) & 0xffff) << 2));
-    more(fourth + (<usize>(four >> 48) << 2));
-  }
-}
-
-/** Cells below 64, two respondents at once: of each two cells how often they stand side by side. */
+/** Cells below 128, two respondents at once: of each two cells how often they stand side by side. */
 export function countTwos(cells: usize, length: i32, counts: usize): void {
-  const second = counts + 4096 * 4;
-  for (let k: usize = 0; k < <usize>length; k += 8) {
-    const eight = v128.load(cells + (k << 1));
-    const twos = v128.or(v128.and(eight, i32x4.splat(63)), i32x4.shr_u(eight, 10));
-    const a = i64x2.extract_lane(twos, 0);
-    const b = i64x2.extract_lane(twos, 1);
-    more(counts + ((<usize>a & 0xfff) << 2));
-    more(second + (<usize>(a >> 32) << 2));
-    more(counts + ((<usize>b & 0xfff) << 2));
-    more(second + (<usize>(b >> 32) << 2));
+  const first = i16x8.splat(0x1fc);
+  for (let k: usize = 0; k < <usize>length; k += 16) {
+    const two = v128.load(cells + k);
+    // The earlier cell × 4, and the later × 512: where the counter of both stands.
+    const at = v128.or(v128.and(i16x8.shl(two, 2), first), i16x8.shl(i16x8.shr_u(two, 8), 9));
+    const left = i64x2.extract_lane(at, 0);
+    const right = i64x2.extract_lane(at, 1);
+    more(counts + (<usize>left & 0xffff));
+    more(counts + (<usize>(left >> 16) & 0xffff));
+    more(counts + (<usize>(left >> 32) & 0xffff));
+    more(counts + <usize>(<u64>left >> 48));
+    more(counts + (<usize>right & 0xffff));
+    more(counts + (<usize>(right >> 16) & 0xffff));
+    more(counts + (<usize>(right >> 32) & 0xffff));
+    more(counts + <usize>(<u64>right >> 48));
   }
 }
 
 /** What `countTwos` counted, added up to counters of one respondent each. */
 export function addTwos(counts: usize, sums: usize): void {
-  for (let later: usize = 0; later < 64; later++) {
-    for (let earlier: usize = 0; earlier < 64; earlier++) {
-      const at = counts + ((later * 64 + earlier) << 2);
-      const both = load<i32>(at) + load<i32>(at + 4096 * 4);
+  for (let later: usize = 0; later < 128; later++) {
+    for (let earlier: usize = 0; earlier < 128; earlier++) {
+      const both = load<i32>(counts + ((later * 128 + earlier) << 2));
       store<i32>(sums + (later << 2), load<i32>(sums + (later << 2)) + both);
       store<i32>(sums + (earlier << 2), load<i32>(sums + (earlier << 2)) + both);
     }
+  }
+}
+
+/** Four counters for each cell, in four tables, so that respondents in a row do not wait for each other's store. */
+export function count16(cells: usize, length: i32, counts: usize, table: usize): void {
+  const second = counts + table;
+  const third = second + table;
+  const fourth = third + table;
+  for (let k: usize = 0; k < <usize>length; k += 8) {
+    const at = i16x8.shl(v128.load(cells + (k << 1)), 2);
+    const left = i64x2.extract_lane(at, 0);
+    const right = i64x2.extract_lane(at, 1);
+    more(counts + (<usize>left & 0xffff));
+    more(second + (<usize>(left >> 16) & 0xffff));
+    more(third + (<usize>(left >> 32) & 0xffff));
+    more(fourth + <usize>(<u64>left >> 48));
+    more(counts + (<usize>right & 0xffff));
+    more(second + (<usize>(right >> 16) & 0xffff));
+    more(third + (<usize>(right >> 32) & 0xffff));
+    more(fourth + <usize>(<u64>right >> 48));
   }
 }
 

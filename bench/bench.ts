@@ -5,6 +5,7 @@ import { benchCounting } from './counting.js';
 import { benchHanding } from './handing.js';
 import { benchIntake } from './intake.js';
 import { benchLinear } from './linear.js';
+import { benchMachine } from './machine.js';
 import { benchMultiple } from './multiple.js';
 import { benchPlan } from './plan.js';
 import { benchStatistics } from './statistics.js';
@@ -18,6 +19,7 @@ export async function bench(): Promise<void> {
   await benchIntake();
   await benchLinear();
   await benchCounting();
+  await benchMachine();
   await benchCodebook();
   await benchWorkings();
   await benchMultiple();

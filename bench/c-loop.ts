@@ -15,7 +15,11 @@ static uint32_t drawn(uint32_t i, uint32_t salt, uint32_t most) {
   x = (x ^ (x >> 12)) * 0x297a2d39u;
   return (x >> 8) % most;
 }
-static double now(void) { struct timespec t; clock_gettime(CLOCK_MONOTONIC, &t); return t.tv_sec * 1e3 + t.tv_nsec / 1e6; }
+static double now(void) {
+  struct timespec t;
+  clock_gettime(CLOCK_MONOTONIC, &t);
+  return t.tv_sec * 1e3 + t.tv_nsec / 1e6;
+}
 static int upwards(const void *a, const void *b) { double d = *(double *)a - *(double *)b; return d < 0 ? -1 : d > 0; }
 int main(int argc, char **argv) {
   uint32_t n = atoi(argv[1]), height = atoi(argv[2]), width = atoi(argv[3]);

@@ -20,9 +20,9 @@ export function drawn(respondent: number, salt: number, most: number): number {
 /** The same as an expression of SQL over `i`, the respondent. */
 export function drawnSql(salt: number, most: number): string {
   const whole = (text: string) => `((${text}) % 4294967296)`;
-  const first = whole(`i::UBIGINT * ${0x9e3779b1} + ${Math.imul(salt, 0x85ebca6b) >>> 0}`);
-  const second = whole(`xor(${first}, ${first} >> 15) * ${0x2c1b3c6d}`);
-  const third = whole(`xor(${second}, ${second} >> 12) * ${0x297a2d39}`);
+  const first = whole(`i::UBIGINT * 2654435761 + ${Math.imul(salt, 0x85ebca6b) >>> 0}`);
+  const second = whole(`xor(${first}, ${first} >> 15) * 739982445`);
+  const third = whole(`xor(${second}, ${second} >> 12) * 695872825`);
   return `((${third} >> 8) % ${most})`;
 }
 

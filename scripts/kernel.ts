@@ -1,34 +1,32 @@
-import { readFileSync, writeFileSync } from 'node:fs';
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import asc from 'assemblyscript/asc';
 
 const FOLDER = join(process.cwd(), 'src/core/count/kernel');
 const SOURCE = join(FOLDER, 'assembly/kernel.ts');
 const MODULE = join(FOLDER, 'kernel-bytes.ts');
+// As a program and not as a module: its types would declare a standard library of their own beside ours.
+const COMPILER = join(process.cwd(), 'node_modules/assemblyscript/bin/asc.js');
 
 const OPTIONS = ['--runtime', 'stub', '-O3', '--noAssert', '--enable', 'simd', '--initialMemory', '1'];
 
-/** The module of the hot loops, compiled. @throws Error that says what the compiler says */
-async function compileKernel(): Promise<Uint8Array> {
-  const source = readFileSync(SOURCE, 'utf8');
-  let compiled: Uint8Array | undefined;
-  const { error, stderr } = await asc.main(
-    ['kernel.ts', '--outFile', 'kernel.wasm', '--noExportMemory', '--importMemory', ...OPTIONS],
-    {
-      readFile: (name) => (name === 'kernel.ts' ? source : null),
-      writeFile: (_, contents) => {
-        if (typeof contents !== 'string') compiled = contents;
-      },
-      listFiles: () => [],
-    },
-  );
-  if (error || !compiled) throw new Error(`${error?.message ?? 'nothing was compiled'}\n${stderr.toString()}`);
-  return compiled;
+/** The module of the hot loops, compiled. @throws Error with what the compiler says */
+function compileKernel(): Uint8Array {
+  const folder = mkdtempSync(join(tmpdir(), 'hatch-kernel-'));
+  try {
+    const out = join(folder, 'kernel.wasm');
+    const memory = ['--noExportMemory', '--importMemory'];
+    execFileSync(process.execPath, [COMPILER, SOURCE, '--outFile', out, ...memory, ...OPTIONS], { stdio: 'pipe' });
+    return readFileSync(out);
+  } finally {
+    rmSync(folder, { recursive: true, force: true });
+  }
 }
 
 /** The text of `kernel-bytes.ts`. */
-export async function kernelModule(): Promise<string> {
-  const text = Buffer.from(await compileKernel()).toString('base64');
+export function kernelModule(): string {
+  const text = Buffer.from(compileKernel()).toString('base64');
   const lines = text.match(/.{1,110}/g) ?? [];
   return [
     '/** `assembly/kernel.ts` as WebAssembly, in base64. Made by `npm run kernel`. */',
@@ -42,6 +40,6 @@ export async function kernelModule(): Promise<string> {
 /** What stands there now. */
 export const keptKernelModule = (): string => readFileSync(MODULE, 'utf8');
 
-export async function writeKernel(): Promise<void> {
-  writeFileSync(MODULE, await kernelModule());
+export function writeKernel(): void {
+  writeFileSync(MODULE, kernelModule());
 }

@@ -6,8 +6,8 @@ import { countCells } from './count-cells.js';
 import { countPlainly } from './count-plainly.js';
 import { STRETCH } from './kernel/kernel.js';
 
-/** Respondents that fill a stretch, or do not, or two and a bit. */
-const lengths = fc.constantFrom(0, 1, 17, 500, STRETCH, STRETCH + 1, 2 * STRETCH + 37);
+/** Respondents of less than a stretch, and of more. */
+const lengths = fc.constantFrom(0, 1, 17, 500, STRETCH + 37);
 
 /** A column of so many codes, whose values come from a seed: arrays of fast-check's own would take too long. */
 function columnOf(length: number, codes: number, seed: number): CodedColumn {
@@ -20,11 +20,14 @@ function columnOf(length: number, codes: number, seed: number): CodedColumn {
   return { kind: 'coded', values: values.map(next), codes: Array.from({ length: codes }, (_, k) => String(k + 1)) };
 }
 
+const areAlike = (a: readonly number[], b: readonly number[]) =>
+  a.length === b.length && a.every((value, k) => value === b[k]);
+
 const asked = fc.record({
   length: lengths,
   // Tables of very few cells, of few, of many; codes of one byte and of two.
   rows: fc.array(fc.constantFrom(1, 3, 7, 60, 300), { minLength: 1, maxLength: 3 }),
-  groups: fc.array(fc.constantFrom(1, 4, 6, 260), { maxLength: 2 }),
+  groups: fc.constantFrom([], [1], [6], [4, 6], [260], [4, 1, 6]),
   seed: fc.nat(),
   isMasked: fc.boolean(),
   isWeighted: fc.boolean(),
@@ -41,10 +44,15 @@ describe('counting cells in stretches', () => {
         const who = { respondents: length, mask, weight };
         const counted = countCells(items, across, who);
         items.forEach((item, k) => {
-          expect(arrayCells(counted[k]!)).toEqual(countPlainly([item, ...across], who));
+          const expected = countPlainly([item, ...across], who);
+          const { respondents, weights } = arrayCells(counted[k]!);
+          expect(areAlike(respondents, expected.respondents)).toBe(true);
+          expect(weights === null).toBe(expected.weights === null);
+          expect(areAlike(weights?.sums ?? [], expected.weights?.sums ?? [])).toBe(true);
+          expect(areAlike(weights?.squares ?? [], expected.weights?.squares ?? [])).toBe(true);
         });
       }),
-      { numRuns: 60 },
+      { numRuns: 40 },
     );
   });
 });

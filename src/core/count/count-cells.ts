@@ -4,6 +4,7 @@ import {
   append,
   type CellBytes,
   layGroups,
+  layValues,
   layWeights,
   type Stretch,
   stretchesOf,
@@ -48,16 +49,27 @@ function bytesOf({ cells, how }: Omit<Table, 'at'>): number {
 
 const HOW = { 1: 'twos', 2: 'fours', 4: 'singly' } as const;
 
-/** How wide cells are, of which there are at most so many. */
-function widthOfCells(rows: readonly CodedColumn[], groups: readonly CodedColumn[], most: number, isWeighted: boolean) {
+/** How wide cells are: of very few groups and codes one byte. */
+function widthOfCells(rows: readonly CodedColumn[], groups: readonly CodedColumn[], isWeighted: boolean): CellBytes {
   const areBytes = [...rows, ...groups].every(({ values }) => values instanceof Uint8Array);
-  if (most <= VERY_FEW && areBytes && !isWeighted) return 1;
+  // With the spare group of those who are not counted.
+  const across = groups.reduce((product, column) => product * sizeOf(column), 1) + 1;
+  const most = across * Math.max(...rows.map(sizeOf));
+  if (areBytes && !isWeighted && most <= VERY_FEW) return 1;
   return most <= FEW ? 2 : 4;
 }
 
-function countStretch({ loops }: Kernel, { length }: Stretch, { at, cells, how }: Table, each: CellBytes): void {
+function countStretch(own: Kernel, stretch: Stretch, table: Table, each: CellBytes): void {
+  const { loops } = own;
+  const { length } = stretch;
+  const { column, height, cells, at, how } = table;
+  if (how === 'twos') {
+    layValues(own, stretch, column.values);
+    loops.countTwos(AT.groups, AT.values, length, height, at);
+    return;
+  }
+  append(own, stretch, column, [AT.cells, AT.groups], height, each);
   if (how === 'weighed') (each === 2 ? loops.weigh16 : loops.weigh32)(AT.cells, AT.weights, length, at);
-  else if (how === 'twos') loops.countTwos(AT.cells, length, at);
   else if (how === 'fours') loops.count16(AT.cells, length, at, cells * 4);
   else loops.count32(AT.cells, length, at);
 }
@@ -104,12 +116,12 @@ function cellsOf(own: Kernel, table: Table, groups: number): CellSums {
  * @param rows none of which has more than `MOST_CELLS_AT_ONCE` cells by these groups
  * @example
  * const site = { kind: 'coded', values: Uint8Array.of(1, 2, 1, 0), codes: ['a', 'b'] };
- * countCells([site], [], { respondents: 4, mask: Uint8Array.of(1, 1, 0, 1), weight: null })[0].respondents; // [1, 1, 1]
+ * const who = { respondents: 4, mask: Uint8Array.of(1, 1, 0, 1), weight: null };
+ * countCells([site], [], who)[0].respondents; // [1, 1, 1]
  */
 export function countCells(rows: readonly CodedColumn[], groups: readonly CodedColumn[], who: Who): CellSums[] {
   const width = groups.reduce((product, column) => product * sizeOf(column), 1);
-  const most = Math.max(...rows.map(sizeOf)) * (width + 1);
-  const each = widthOfCells(rows, groups, most, who.weight !== null);
+  const each = widthOfCells(rows, groups, who.weight !== null);
   let at: number = AT.tables;
   const tables = rows.map((column): Table => {
     const height = sizeOf(column);
@@ -123,10 +135,7 @@ export function countCells(rows: readonly CodedColumn[], groups: readonly CodedC
   for (const stretch of stretchesOf(who.respondents)) {
     layGroups(own, stretch, groups, who.mask, each);
     if (who.weight) layWeights(own, stretch, who.weight);
-    for (const table of tables) {
-      append(own, stretch, table.column, [AT.cells, AT.groups], table.height, each);
-      countStretch(own, stretch, table, each);
-    }
+    for (const table of tables) countStretch(own, stretch, table, each);
   }
   return tables.map((table) => cellsOf(own, table, width));
 }

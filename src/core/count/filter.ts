@@ -2,7 +2,7 @@ import type { ClauseOf } from './clause.js';
 import { AT, kernel } from './kernel/kernel.js';
 import { layMask, stretchesOf } from './kernel/stretch.js';
 import type { FilterTally } from './types.js';
-import { type FilterCondition, verdictsOfClause } from './verdicts.js';
+import { type FilterCondition, layVerdicts, VERDICT_ROOM } from './verdicts.js';
 
 /**
  * Which respondents all clauses keep, and how many each leaves out. A respondent is told once, under the first clause
@@ -19,12 +19,12 @@ export function filter(
   if (clauses.length === 0) return { mask: null, tallies: [] };
   const mask = new Uint8Array(respondents).fill(1);
   const tallies = clauses.map((clause) => {
-    const verdicts = verdictsOfClause(clause, respondents);
-    const own = kernel(2 * 4);
+    const lay = layVerdicts(clause, respondents);
+    const own = kernel(VERDICT_ROOM);
     for (const stretch of stretchesOf(respondents)) {
       const { from, to, length } = stretch;
       layMask(own, stretch, mask);
-      own.bytes.set(verdicts.subarray(from, to), AT.state);
+      lay(own, stretch);
       own.loops.keepInside(AT.state, AT.mask, length, AT.tables);
       mask.set(own.bytes.subarray(AT.mask, AT.mask + to - from), from);
     }

@@ -141,7 +141,8 @@ export function describeRuns(runs: Runs, ranks: Ranks | null): GroupNumbers | nu
  * The numbers of a stratum described: of all in the base first, then of each group.
  * @param base of each group, whether it is in the base: who is outside has no rank in it
  * @example
- * const runs = { distinct: Float64Array.of(7), places: Int32Array.of(0), respondents: Float64Array.of(1), weights: null };
+ * const places = Int32Array.of(0);
+ * const runs = { distinct: Float64Array.of(7), places, respondents: Float64Array.of(1), weights: null };
  * describeGroups([runs, runs], [true]).groups[0].mean; // 7
  */
 export function describeGroups(all: readonly Runs[], base: readonly boolean[]): NumberCounts {

@@ -8,7 +8,7 @@ export interface Part {
 }
 
 /** Respondents of a part, where nothing speaks for more. */
-const PART = 32 * STRETCH;
+const PART = 16 * STRETCH;
 
 /** Adding a part's cells up takes about as long as counting so many respondents a cell. */
 const ADDING = 4;

@@ -2,8 +2,8 @@ import { parseNumber } from '../codebook/number.js';
 import { Fault } from '../fault.js';
 import { type ClauseOf, foldClause, VERDICT } from './clause.js';
 import type { CodedColumn, Column, SetsColumn } from './column.js';
-import { AT, kernel } from './kernel/kernel.js';
-import { layValues, stretchesOf } from './kernel/stretch.js';
+import { AT, type Kernel, kernel } from './kernel/kernel.js';
+import { layValues, type Stretch, stretchesOf } from './kernel/stretch.js';
 import { maskOf, optionsOf } from './option-bits.js';
 import type { ConditionRule } from './rule-shape.js';
 import { hasAnswered } from './set-state.js';
@@ -60,8 +60,7 @@ export const verdictsOfClause = (clause: ClauseOf<FilterCondition>, respondents:
 
 function verdictsOf(condition: FilterCondition, respondents: number): Verdicts {
   const { column, rule, name } = condition;
-  if (column.kind === 'coded' && rule.is !== 'at-least')
-    return ofCodes(column, [UNKNOWN, ...column.codes.map((code) => codeVerdict(code, condition))]);
+  if (column.kind === 'coded' && rule.is !== 'at-least') return ofCodes(column, verdictsOfCodes(column, condition));
   if (column.kind === 'number' && rule.is === 'between')
     return ofNumbers(column.values, rule, condition.missing.map(Number));
   if (column.kind === 'sets' && rule.is !== 'between') return ofSets(column, rule, respondents);
@@ -73,15 +72,50 @@ function verdictsOf(condition: FilterCondition, respondents: number): Verdicts {
   );
 }
 
+/** Lays the verdicts on a stretch at `AT.state`, with a kernel that has `VERDICT_ROOM` at `VERDICT_TABLE`. */
+export type LayVerdicts = (own: Kernel, stretch: Stretch) => void;
+
+/** Where the table of a condition on codes is, and bytes for as many as there can be. */
+const VERDICT_TABLE = AT.tables + 64;
+export const VERDICT_ROOM = 64 + 65_536;
+
+/** So few values are looked up at once. */
+const FEW = 16;
+
 /** @param verdicts of each value, that of a blank first */
-function ofCodes({ values }: CodedColumn, verdicts: readonly number[]): Verdicts {
-  const own = kernel(verdicts.length);
-  own.bytes.set(verdicts, AT.tables);
-  const out = new Uint8Array(values.length);
-  for (const stretch of stretchesOf(values.length)) {
-    const { from, to, length } = stretch;
-    const lookUp = layValues(own, stretch, values) === 1 ? own.loops.lookUp8 : own.loops.lookUp16;
-    lookUp(AT.values, AT.tables, AT.state, length);
+function layCodes({ values }: CodedColumn, verdicts: readonly number[]): LayVerdicts {
+  return (own, stretch) => {
+    const { lookUpFew, lookUp8, lookUp16 } = own.loops;
+    own.bytes.set(verdicts, VERDICT_TABLE);
+    const isByte = layValues(own, stretch, values) === 1;
+    const lookUp = !isByte ? lookUp16 : verdicts.length <= FEW ? lookUpFew : lookUp8;
+    lookUp(AT.values, VERDICT_TABLE, AT.state, stretch.length);
+  };
+}
+
+/**
+ * How the verdicts on each stretch are laid, by a clause's conditions.
+ * @throws Fault where a variable cannot be asked that
+ */
+export function layVerdicts(clause: ClauseOf<FilterCondition>, respondents: number): LayVerdicts {
+  if ('column' in clause && clause.column.kind === 'coded' && clause.rule.is !== 'at-least')
+    return layCodes(clause.column, verdictsOfCodes(clause.column, clause));
+  const verdicts = verdictsOfClause(clause, respondents);
+  return ({ bytes }, { from, to }) => bytes.set(verdicts.subarray(from, to), AT.state);
+}
+
+const verdictsOfCodes = ({ codes }: CodedColumn, condition: FilterCondition) => [
+  UNKNOWN,
+  ...codes.map((code) => codeVerdict(code, condition)),
+];
+
+function ofCodes(column: CodedColumn, verdicts: readonly number[]): Verdicts {
+  const own = kernel(VERDICT_ROOM);
+  const lay = layCodes(column, verdicts);
+  const out = new Uint8Array(column.values.length);
+  for (const stretch of stretchesOf(out.length)) {
+    const { from, to } = stretch;
+    lay(own, stretch);
     out.set(own.bytes.subarray(AT.state, AT.state + to - from), from);
   }
   return out;

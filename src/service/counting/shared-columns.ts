@@ -20,13 +20,11 @@ export interface SharedColumns {
 
 type Kept = { is: 'column'; column: Column } | { is: 'places'; places: NumberPlaces };
 
-const bytesOf = (kept: Kept): number =>
-  Math.max(
-    1,
-    kept.is === 'column'
-      ? columnBytes(kept.column)
-      : Object.values(kept.places).reduce((sum, { byteLength }: Int32Array) => sum + byteLength, 0),
-  );
+function bytesOf(kept: Kept): number {
+  if (kept.is === 'column') return Math.max(1, columnBytes(kept.column));
+  const { distinct, place, standing } = kept.places;
+  return Math.max(1, distinct.byteLength + place.byteLength + standing.byteLength);
+}
 
 /**
  * Keeps columns in memory, the longest unused go first when room runs out. A column's values never change, and its id

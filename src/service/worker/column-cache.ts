@@ -7,7 +7,7 @@ import { type Db, readStudyFile } from '../../store/open.js';
 /** Bytes of columns kept in memory, unless the environment says otherwise. */
 const DEFAULT_LIMIT = 1024 * 1024 * 1024;
 
-/** Bytes of columns that are kept in memory: by one thread or process, and by all threads together of those they share. */
+/** Bytes of columns kept in memory by one thread or process; and by all threads together, of those that they share. */
 export const COLUMN_BYTES = Number(process.env['HATCH_COUNT_CACHE_BYTES'] ?? '') || DEFAULT_LIMIT;
 
 // A column id is never used twice in a file, and a column's values never change: an entry cannot go stale.

@@ -95,7 +95,7 @@ export function numbersOfJob(job: CountJob): number[] {
 }
 
 /** The plan of a job over some of its respondents. @throws Fault naming a variable that cannot be counted so */
-export function planOf(job: CountJob, columns: Columns, part: Part): CountPlan {
+function planOf(job: CountJob, columns: Columns, part: Part): CountPlan {
   const read = (id: number) => partOf(columns.column(id), part);
   const respondents = part.to - part.from;
   const { mask, tallies } = filteredBy(job.only, read, respondents);

@@ -18,8 +18,11 @@ interface Loops {
   spare32: (cells: number, mask: number, length: number, spare: number) => void;
   /** Cells below 4096: into four tables of counters of four bytes, `table` bytes each, that are added up. */
   count16: (cells: number, length: number, counts: number, table: number) => void;
-  /** Cells below 128 of one byte: into 128 by 128 counters of the cells of two respondents in a row. */
-  countTwos: (cells: number, length: number, counts: number) => void;
+  /**
+   * Cells below 128, group × width + value, all of one byte: into 128 by 128 counters of the cells of two respondents
+   * in a row.
+   */
+  countTwos: (groups: number, values: number, length: number, width: number, counts: number) => void;
   /** Adds them up to 128 counters. */
   addTwos: (counts: number, sums: number) => void;
   count32: (cells: number, length: number, counts: number) => void;
@@ -52,13 +55,14 @@ interface Loops {
   ) => void;
   /** Takes whose verdict is not 1 out of the mask, and adds up how many of it had 0, and 2. */
   keepInside: (verdicts: number, mask: number, length: number, tally: number) => void;
-  /** A byte of `table` for each value. */
+  /** A byte of `table` for each value: of one byte and below 16, of one byte, of two. */
+  lookUpFew: (values: number, table: number, out: number, length: number) => void;
   lookUp8: (values: number, table: number, out: number, length: number) => void;
   lookUp16: (values: number, table: number, out: number, length: number) => void;
 }
 
 /** Respondents whose values are laid into the memory at a time: few enough to stay near the processor. */
-export const STRETCH = 16_384;
+export const STRETCH = 32_768;
 
 const PAGE = 65_536;
 

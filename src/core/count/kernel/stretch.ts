@@ -46,17 +46,26 @@ export function layWeights({ numbers }: Kernel, { from, to, length }: Stretch, w
   numbers.fill(0, at + to - from, at + length);
 }
 
-/** Lays the values of a column. @returns how many bytes each has */
+/**
+ * Lays the values of a column.
+ * @param place where, in bytes
+ * @returns how many bytes each has
+ */
 export function layValues(
   { bytes, halves }: Kernel,
   { from, to, length }: Stretch,
   values: CodedColumn['values'],
+  place: number = AT.values,
 ): 1 | 2 {
-  const isByte = values instanceof Uint8Array;
-  const [array, at] = isByte ? [bytes, AT.values] : [halves, AT.values / 2];
-  array.set(values.subarray(from, to), at);
-  array.fill(0, at + to - from, at + length);
-  return isByte ? 1 : 2;
+  const own = to - from;
+  if (values instanceof Uint8Array) {
+    bytes.set(values.subarray(from, to), place);
+    if (own < length) bytes.fill(0, place + own, place + length);
+    return 1;
+  }
+  halves.set(values.subarray(from, to), place / 2);
+  if (own < length) halves.fill(0, place / 2 + own, place / 2 + length);
+  return 2;
 }
 
 /**
@@ -95,7 +104,9 @@ export function layGroups(
   if (groups.length === 0) kernel.bytes.fill(0, AT.groups, AT.groups + stretch.length * each);
   groups.forEach((column, k) => {
     const width = column.codes.length + 1;
-    append(kernel, stretch, column, [AT.groups, AT.groups], k === 0 ? 0 : width, each);
+    // Values of one byte are cells of one byte.
+    if (k === 0 && each === 1) layValues(kernel, stretch, column.values, AT.groups);
+    else append(kernel, stretch, column, [AT.groups, AT.groups], k === 0 ? 0 : width, each);
     size *= width;
   });
   if (mask !== null || stretch.to - stretch.from < stretch.length) {

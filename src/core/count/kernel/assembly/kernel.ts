@@ -25,15 +25,19 @@ function append<V, C>(out: usize, cells: usize, values: usize, length: i32, widt
   }
 }
 
-/** The same for cells of one byte, of which there are few. */
+/**
+ * Cells of one byte, of which there are less than 256: two of them are multiplied as one number of two bytes, for
+ * nothing is carried from the lower to the upper.
+ */
+// @ts-ignore: decorator
+@inline
+function fewCells(cells: usize, values: usize, by: v128): v128 {
+  return i8x16.add(i16x8.mul(v128.load(cells), by), v128.load(values));
+}
+
 export function append8to8(out: usize, cells: usize, values: usize, length: i32, width: i32): void {
-  const by = i8x16.splat(<i8>width);
-  for (let k: usize = 0; k < <usize>length; k += 16) {
-    const cell = v128.load(cells + k);
-    const low = i16x8.extmul_low_i8x16_u(cell, by);
-    const high = i16x8.extmul_high_i8x16_u(cell, by);
-    v128.store(out + k, i8x16.add(i8x16.narrow_i16x8_u(low, high), v128.load(values + k)));
-  }
+  const by = i16x8.splat(<i16>width);
+  for (let k: usize = 0; k < <usize>length; k += 16) v128.store(out + k, fewCells(cells + k, values + k, by));
 }
 
 export function append8to16(out: usize, cells: usize, values: usize, length: i32, width: i32): void {
@@ -89,11 +93,14 @@ function more(at: usize): void {
   store<i32>(at, load<i32>(at) + 1);
 }
 
-/** Cells below 128, two respondents at once: of each two cells how often they stand side by side. */
-export function countTwos(cells: usize, length: i32, counts: usize): void {
+/**
+ * Cells below 128, group × width + value, two respondents at once: of each two cells how often they stand side by side.
+ */
+export function countTwos(groups: usize, values: usize, length: i32, width: i32, counts: usize): void {
+  const by = i16x8.splat(<i16>width);
   const first = i16x8.splat(0x1fc);
   for (let k: usize = 0; k < <usize>length; k += 16) {
-    const two = v128.load(cells + k);
+    const two = fewCells(groups + k, values + k, by);
     // The earlier cell × 4, and the later × 512: where the counter of both stands.
     const at = v128.or(v128.and(i16x8.shl(two, 2), first), i16x8.shl(i16x8.shr_u(two, 8), 9));
     const left = i64x2.extract_lane(at, 0);
@@ -112,11 +119,16 @@ export function countTwos(cells: usize, length: i32, counts: usize): void {
 /** What `countTwos` counted, added up to counters of one respondent each. */
 export function addTwos(counts: usize, sums: usize): void {
   for (let later: usize = 0; later < 128; later++) {
-    for (let earlier: usize = 0; earlier < 128; earlier++) {
-      const both = load<i32>(counts + ((later * 128 + earlier) << 2));
-      store<i32>(sums + (later << 2), load<i32>(sums + (later << 2)) + both);
-      store<i32>(sums + (earlier << 2), load<i32>(sums + (earlier << 2)) + both);
+    let ofLater = i32x4.splat(0);
+    for (let earlier: usize = 0; earlier < 128; earlier += 4) {
+      const both = v128.load(counts + ((later * 128 + earlier) << 2));
+      const at = sums + (earlier << 2);
+      v128.store(at, i32x4.add(v128.load(at), both));
+      ofLater = i32x4.add(ofLater, both);
     }
+    const own = i64x2.add(i64x2.extend_low_i32x4_u(ofLater), i64x2.extend_high_i32x4_u(ofLater));
+    const sum = <i32>(i64x2.extract_lane(own, 0) + i64x2.extract_lane(own, 1));
+    store<i32>(sums + (later << 2), load<i32>(sums + (later << 2)) + sum);
   }
 }
 
@@ -286,6 +298,12 @@ export function weighSets(
   size: usize,
 ): void {
   sets<v128>(words, width, state, groups, weights, length, blocks, tables, size);
+}
+
+/** Looks a byte up for each value below 16. */
+export function lookUpFew(values: usize, table: usize, out: usize, length: i32): void {
+  const bytes = v128.load(table);
+  for (let k: usize = 0; k < <usize>length; k += 16) v128.store(out + k, v128.swizzle(bytes, v128.load(values + k)));
 }
 
 /** Looks a byte up for each value, in a table of 256. */

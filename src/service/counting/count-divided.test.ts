@@ -91,7 +91,7 @@ const countedBy = async (asked: CountJob): Promise<{ counts: CountArray[]; jobs:
 const alone = (asked: CountJob): CountArray[] => {
   const given = {
     columns: new Map(COLUMNS.map((column, id) => [id, column])),
-    places: new Map([[HOURS ?? 0, numberPlaces(hours, 0)]]),
+    places: new Map([[HOURS, numberPlaces(hours, 0)]]),
   };
   const step = 16 * 32_768;
   const parts = [0, step, 2 * step].map((from) => ({ from, to: Math.min(RESPONDENTS, from + step) }));

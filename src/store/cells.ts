@@ -1,6 +1,6 @@
 import { lowBits, wordAt } from '../core/count/column.js';
 import { canonicalCode } from '../core/codebook/number.js';
-import { chunkFinder, damagedColumn } from './chunks.js';
+import { chunkFinder, damagedColumn, readChunks } from './chunks.js';
 import { arrayOf, columnRow, rawCodes } from './columns.js';
 import type { Db } from './open.js';
 
@@ -16,6 +16,44 @@ function textsOf(bytes: Buffer): (string | null)[] {
   const isText = (value: unknown) => value === null || typeof value === 'string';
   if (Array.isArray(texts) && texts.every(isText)) return texts;
   throw new Error('a chunk of texts holds something else');
+}
+
+/** Different texts, and letters of them together, that are held in memory at most. */
+const MOST_TEXTS = 200_000;
+const MOST_LETTERS = 16_000_000;
+
+/**
+ * The texts of a column, each different one once, and for each respondent which, from 1; 0: none. Null where they are
+ * too many to be held in memory.
+ */
+export function readTexts(db: Db, id: number): { distinct: string[]; place: Int32Array } | null {
+  const places = new Map<string, number>();
+  const parts: Int32Array[] = [];
+  let letters = 0;
+  for (const { bytes } of readChunks(db, id)) {
+    const texts = textsOf(bytes);
+    const part = new Int32Array(texts.length);
+    for (let k = 0; k < texts.length; k++) {
+      const text = texts[k] ?? null;
+      if (text === null) continue;
+      let place = places.get(text);
+      if (place === undefined) {
+        place = places.size + 1;
+        places.set(text, place);
+        letters += text.length;
+        if (place > MOST_TEXTS || letters > MOST_LETTERS) return null;
+      }
+      part[k] = place;
+    }
+    parts.push(part);
+  }
+  const place = new Int32Array(parts.reduce((sum, { length }) => sum + length, 0));
+  let at = 0;
+  for (const part of parts) {
+    place.set(part, at);
+    at += part.length;
+  }
+  return { distinct: [...places.keys()], place };
 }
 
 type Decoder = (bytes: Buffer) => { length: number; cell: (k: number) => Cell };

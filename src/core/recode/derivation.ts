@@ -2,6 +2,7 @@ import type { Code, Level } from '../codebook/types.js';
 import type { Column, SetsColumn } from '../count/column.js';
 import type { Contradictions } from './contradictions.js';
 import type { MadeVariable } from './types.js';
+import type { Texts } from './texts.js';
 import type { Mark } from './theme/mark.js';
 import type { Proof } from './proof-shape.js';
 
@@ -12,8 +13,8 @@ export interface Source {
   /** The codes that the codebook has. */
   codes: readonly Code[];
   column: Column;
-  /** Reads what each respondent has, as a text; null: nothing. Texts are not held in memory. */
-  texts: () => (respondent: number) => string | null;
+  /** What each respondent has, as a text. */
+  texts: () => Texts;
 }
 
 /** What a recipe is computed over. */

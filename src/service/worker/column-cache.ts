@@ -1,7 +1,9 @@
 import { LRUCache } from 'lru-cache';
 import type { Column } from '../../core/count/column.js';
 import { type NumberPlaces, numberPlaces } from '../../core/count/number-places.js';
+import type { KnownTexts } from '../../core/recode/texts.js';
 import { columnBytes, readColumn } from '../../store/columns.js';
+import { readTexts } from '../../store/cells.js';
 import { type Db, readStudyFile } from '../../store/open.js';
 
 /** Bytes of columns kept in memory, unless the environment says otherwise. */
@@ -12,6 +14,9 @@ export const COLUMN_BYTES = Number(process.env['HATCH_COUNT_CACHE_BYTES'] ?? '')
 
 // A column id is never used twice in a file, and a column's values never change: an entry cannot go stale.
 const columns = new LRUCache<string, Column>({ maxSize: COLUMN_BYTES });
+
+/** Texts of columns; null: they are too many to be held. */
+const texts = new LRUCache<string, { known: KnownTexts | null }>({ maxSize: COLUMN_BYTES / 4 });
 
 const files = new LRUCache<string, Db>({ max: 8, dispose: (db) => db.close() });
 
@@ -27,7 +32,8 @@ export function studyFileAt(path: string): Db {
 /** Lets go of a file: it is about to be moved. */
 export function forgetFile(path: string): void {
   files.delete(path);
-  for (const key of columns.keys()) if (key.startsWith(`${path}#`)) columns.delete(key);
+  for (const cache of [columns, texts])
+    for (const key of cache.keys()) if (key.startsWith(`${path}#`)) cache.delete(key);
 }
 
 /**
@@ -53,4 +59,18 @@ export function cachedPlaces(path: string, id: number): NumberPlaces {
   const own = places.get(column) ?? numberPlaces(column.values, column.words.length);
   places.set(column, own);
   return own;
+}
+
+/** A letter takes two bytes, and each text some of its own. */
+const bytesOfTexts = ({ distinct, place }: KnownTexts) =>
+  place.byteLength + distinct.reduce((sum, text) => sum + 2 * text.length + 32, 0);
+
+/** The texts of a column, from memory where it was used before; null where they are too many to be held. */
+export function cachedTexts(path: string, id: number): KnownTexts | null {
+  const key = `${path}#${id}`;
+  const cached = texts.get(key);
+  if (cached) return cached.known;
+  const known = readTexts(studyFileAt(path), id);
+  texts.set(key, { known }, { size: Math.max(1, known ? bytesOfTexts(known) : 1) });
+  return known;
 }

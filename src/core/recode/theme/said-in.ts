@@ -11,7 +11,7 @@ export function saidIn(sources: readonly Source[]): (respondent: number) => Said
     const silent = new Map(
       allCodesOf(source).flatMap((code) => (isAnswer(code) ? [] : [[code.code, code.missing] as const])),
     );
-    const read = source.texts();
+    const { at: read } = source.texts();
     return { read, silent };
   });
   return (respondent) => {

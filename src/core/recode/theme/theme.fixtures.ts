@@ -50,7 +50,7 @@ export function textSource(texts: readonly (string | null)[], missing: readonly 
     level: 'text',
     codes: missing,
     column: { kind: 'text', values },
-    texts: () => (respondent) => texts[respondent] ?? null,
+    texts: () => ({ at: (respondent) => texts[respondent] ?? null, known: null }),
   };
 }
 

@@ -1,5 +1,6 @@
 import type { Kind } from '../kind.js';
 import { allCodesOf, roomFor } from '../source-columns.js';
+import { eachText } from '../texts.js';
 import type { ToCategories } from './shape.js';
 import { afterCategories } from './again.js';
 import { checkToCategories } from './check.js';
@@ -23,21 +24,25 @@ export const toCategoriesKind: Kind<ToCategories> = {
   verb: () => 'makes categories of',
   derive: (recipe, { sources, respondents }) => {
     const source = sources[0]!;
-    const text = source.texts();
-    const counts = new Map<string, number>();
-    let blank = 0;
-    for (let k = 0; k < respondents; k++) {
-      const value = text(k);
-      if (value === null) blank++;
-      else counts.set(value, (counts.get(value) ?? 0) + 1);
-    }
+    const texts = source.texts();
+    const tally = new Map<string, { respondents: number }>();
+    let filled = 0;
+    const counterOf = (text: string) => {
+      const counter = tally.get(text) ?? { respondents: 0 };
+      tally.set(text, counter);
+      return counter;
+    };
+    eachText(texts, respondents, counterOf, (counter) => {
+      filled++;
+      counter.respondents++;
+    });
+    const counts = new Map([...tally].map(([text, counter]) => [text, counter.respondents]));
     const result = toCategories(recipe, counts, allCodesOf(source));
     const { made, placeOf } = result;
     const values = roomFor(made.codes, respondents);
-    for (let k = 0; k < respondents; k++) {
-      const value = text(k);
-      if (value !== null) values[k] = placeOf.get(value) ?? 0;
-    }
+    const place = (text: string) => placeOf.get(text) ?? 0;
+    eachText(texts, respondents, place, (at, k) => (values[k] = at));
+    const blank = respondents - filled;
     return { ...made, proof: proveToCategories(result, blank), values: { is: 'codes', values } };
   },
   again: (recipe, [source], [raw = null]) => afterCategories(recipe, source?.codes ?? [], raw),

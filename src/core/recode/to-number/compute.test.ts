@@ -6,7 +6,15 @@ import { checkToNumber } from './check.js';
 import { toNumber, madeNumber } from './compute.js';
 import { proveToNumber } from './prove.js';
 import { readNumber } from '../../codebook/read-number.js';
+import { knownTexts, type Texts } from '../texts.js';
 import { type ToNumber, type Exception } from './shape.js';
+
+/** Texts as they are held in memory, each different one once. */
+function textsOf(cells: readonly (string | null)[]): Texts {
+  const distinct = [...new Set(cells)].filter((text) => text !== null);
+  const place = Int32Array.from(cells, (text) => (text === null ? 0 : distinct.indexOf(text) + 1));
+  return knownTexts({ distinct, place });
+}
 
 describe('a number as people write it', () => {
   it.each([
@@ -78,7 +86,7 @@ const recipe = (...exceptions: Exception[]): ToNumber => ({
 });
 const texts = ['3', '4.5', 'two', null, 'n/a', '999', 'two', '1,200'];
 const missing = [{ code: '999', label: 'Refused', missing: 'refused' as const }];
-const of = (wanted: ToNumber) => toNumber(wanted, (k) => texts[k] ?? null, missing, texts.length);
+const of = (wanted: ToNumber) => toNumber(wanted, textsOf(texts), missing, texts.length);
 const findingOf = (proof: ReturnType<typeof proveToNumber>, id: Finding['id']) => byId(proof.findings, id);
 
 describe('text to number', () => {
@@ -126,7 +134,10 @@ describe('text to number', () => {
         const exceptions = chosen.map((text, k): Exception =>
           k % 2 === 0 ? { text, is: 'number', number: k } : { text, is: 'missing', missing: 'other' },
         );
-        const result = toNumber(recipe(...exceptions), (k) => cells[k] ?? null, missing, cells.length);
+        const result = toNumber(recipe(...exceptions), textsOf(cells), missing, cells.length);
+        // Texts that are too many to be held are read one by one, and come to the same.
+        const read = { at: (k: number) => cells[k] ?? null, known: null };
+        expect(toNumber(recipe(...exceptions), read, missing, cells.length)).toEqual(result);
         const proof = proveToNumber(result);
         expect(findingOf(proof, 'reconciled')?.holds).toBe(true);
         const went = proof.columns.reduce((sum, { respondents }) => sum + respondents, 0);
@@ -136,7 +147,7 @@ describe('text to number', () => {
   });
 
   it('does not keep words without end', () => {
-    const result = toNumber(recipe(), (k) => `word ${k}`, [], 1000);
+    const result = toNumber(recipe(), textsOf(Array.from({ length: 1000 }, (_, k) => `word ${k}`)), [], 1000);
     expect(result.words).toHaveLength(256);
     expect(result.words.at(-1)).toBe('(other text)');
     expect(findingOf(proveToNumber(result), 'covered')?.holds).toBe(false);
@@ -160,14 +171,14 @@ describe('a text that only looks like a number', () => {
   });
   it('does not come back as an answer where it is declared missing', () => {
     const missing = [{ code: '99%', label: 'Refused', missing: 'refused' as const }];
-    const result = toNumber(recipe([]), (k) => cells[k] ?? null, missing, cells.length);
+    const result = toNumber(recipe([]), textsOf(cells), missing, cells.length);
     expect([...result.values]).toEqual([10, 12, NaN, 10, NaN, NaN, 99]);
     expect(madeNumber(result, missing).codes).toEqual([{ code: '99%', label: 'Refused', missing: 'refused' }]);
     expect(result.words).toEqual(['99%']);
   });
   it('is a number again where the code is spelled as one, however it is written', () => {
     const missing = [{ code: '99', label: 'Refused', missing: 'refused' as const }];
-    const result = toNumber(recipe([]), (k) => ['99', '99.0', '5'][k] ?? null, missing, 3);
+    const result = toNumber(recipe([]), textsOf(['99', '99.0', '5']), missing, 3);
     expect(madeNumber(result, missing).codes).toEqual([{ code: '99', label: 'Refused', missing: 'refused' }]);
     expect(result.numbers).toBe(1);
   });

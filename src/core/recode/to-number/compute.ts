@@ -3,6 +3,7 @@ import { canonicalCode } from '../../codebook/number.js';
 import { MOST_EXCEPTIONS } from '../../codebook/facts.js';
 import { readNumber } from '../../codebook/read-number.js';
 import { type Exception, type ToNumber } from './shape.js';
+import { eachText, type Texts } from '../texts.js';
 import type { MadeVariable } from '../types.js';
 
 /** What texts are called together that are more than can be exceptions. */
@@ -36,38 +37,48 @@ const decided = (exception: Exception): Outcome =>
     ? { is: 'number', number: exception.number }
     : { is: 'missing', missing: exception.missing };
 
+/** What one text comes to, wherever it stands. */
+interface Reading {
+  /** NaN: no number. */
+  value: number;
+  /** Of a text that is no number: 0 blank, k the word at k - 1. */
+  word: number;
+  /** Where its respondents are told; null: as those with a number. */
+  tally: Tally | null;
+}
+
+/** Tells respondents by text, those past a number of texts together. */
+function tallies() {
+  const all = new Map<string, Tally>();
+  return {
+    all,
+    of: (text: string, outcome: Outcome): Tally => {
+      const tally = all.get(text) ?? { respondents: 0, outcome };
+      all.set(text, tally);
+      return tally;
+    },
+  };
+}
+
 /**
- * Reads texts as numbers. What is no number, and is not decided on, becomes no answer and is told. A code that the
- * source declares missing stays so, unless it is decided on.
- * @param textOf the text of a respondent; null is blank
+ * Reads texts as numbers, each different one once. What is no number, and is not decided on, becomes no answer and is
+ * told. A code that the source declares missing stays so, unless it is decided on.
  * @param missing codes of the source that are no answers
  * @example
  * const recipe = { kind: 'number', source: 1, decimal: ',', exceptions: [] };
- * const texts = ['12,5', '1.204', null];
- * toNumber(recipe, (k) => texts[k], [], 3).values; // [12.5, 1204, NaN]
+ * const texts = knownTexts({ distinct: ['12,5', '1.204'], place: Uint8Array.of(1, 2, 0) });
+ * toNumber(recipe, texts, [], 3).values; // [12.5, 1204, NaN]
  */
-export function toNumber(
-  recipe: ToNumber,
-  textOf: (respondent: number) => string | null,
-  missing: readonly Code[],
-  respondents: number,
-): Converted {
+export function toNumber(recipe: ToNumber, texts: Texts, missing: readonly Code[], respondents: number): Converted {
   const values = new Float64Array(respondents).fill(NaN);
   const wordOf = new Uint32Array(respondents);
   const places = new Map<string, number>();
-  const exceptions = new Map<string, Tally>();
-  const coded = new Map<string, Tally>();
+  const exceptions = tallies();
+  const coded = tallies();
   const decisions = new Map(recipe.exceptions.map((exception) => [exception.text, decided(exception)]));
   const declared = new Map(
     missing.flatMap((code) => (code.missing === null ? [] : [[canonicalCode(code.code), code.missing] as const])),
   );
-  let numbers = 0;
-  let blank = 0;
-  const note = (tally: Map<string, Tally>, text: string, outcome: Outcome) => {
-    const entry = tally.get(text);
-    if (entry) entry.respondents++;
-    else tally.set(text, { respondents: 1, outcome });
-  };
   const place = (word: string): number => {
     const number = places.get(word);
     if (number !== undefined) return number;
@@ -76,33 +87,42 @@ export function toNumber(
     places.set(name, at);
     return at;
   };
-  for (let k = 0; k < respondents; k++) {
-    const text = textOf(k);
-    if (text === null) {
-      blank++;
-      continue;
-    }
+  const read = (text: string): Reading => {
     const reason = declared.get(canonicalCode(text));
     const spelled = readNumber(text, recipe.decimal);
     const choice = decisions.get(text) ?? (reason === undefined ? null : { is: 'missing' as const, missing: reason });
-    if (choice === null && spelled !== null) {
-      values[k] = spelled;
-      numbers++;
-      continue;
-    }
+    if (choice === null && spelled !== null) return { value: spelled, word: 0, tally: null };
     const outcome: Outcome = choice ?? { is: 'left' };
     if (spelled !== null && outcome.is === 'missing' && canonicalCode(text) === String(spelled)) {
       // A number that is no answer stays a number, and the codebook of the result says what it is. What only looks like
       // one ("99%") stays a word: as the number 99 it could not be told from an answer.
-      values[k] = spelled;
-      note(coded, String(spelled), outcome);
-      continue;
+      return { value: spelled, word: 0, tally: coded.of(String(spelled), outcome) };
     }
-    if (outcome.is === 'number') values[k] = outcome.number;
-    else wordOf[k] = place(text);
-    note(exceptions, exceptions.size < MOST_EXCEPTIONS || exceptions.has(text) ? text : REST, outcome);
-  }
-  return { values, wordOf, words: [...places.keys()], exceptions, numbers, coded, blank };
+    const isNumber = outcome.is === 'number';
+    const { all } = exceptions;
+    return {
+      value: isNumber ? outcome.number : NaN,
+      word: isNumber ? 0 : place(text),
+      tally: exceptions.of(all.size < MOST_EXCEPTIONS || all.has(text) ? text : REST, outcome),
+    };
+  };
+  let [numbers, filled] = [0, 0];
+  eachText(texts, respondents, read, ({ value, word, tally }, k) => {
+    filled++;
+    values[k] = value;
+    wordOf[k] = word;
+    if (tally) tally.respondents++;
+    else numbers++;
+  });
+  return {
+    values,
+    wordOf,
+    words: [...places.keys()],
+    exceptions: exceptions.all,
+    numbers,
+    coded: coded.all,
+    blank: respondents - filled,
+  };
 }
 
 /** The level and codes of what a conversion makes: a number, and the words and codes in it that are no answers. */

@@ -1,34 +1,35 @@
-import { total } from '../../../core/numerics/total.js';
 import type { Code } from '../../../core/codebook/types.js';
 import type { Histogram, NumberSummary } from '../../../core/codebook/summary-shape.js';
 import { histogramOf, summaryOf } from '../../../core/codebook/summary.js';
 import { type CodedColumn, type Column, lowBits, type SetsColumn, wordAt } from '../../../core/count/column.js';
+import { numberPlaces } from '../../../core/count/number-places.js';
 import { hasAnswered } from '../../../core/count/set-state.js';
 import { Fault } from '../../../core/fault.js';
 import type { Values } from '../../../core/recode/derivation.js';
+import { knownTexts, type Texts } from '../../../core/recode/texts.js';
 import { tally } from '../../../core/recode/source-columns.js';
 import { cellReader } from '../../../store/cells.js';
-import { studyFileAt } from '../column-cache.js';
+import { cachedTexts, studyFileAt } from '../column-cache.js';
 import type { DerivedColumn, DerivedFigures, DeriveSource } from './types.js';
 
-/** Reads what each respondent has in a column, as a text; null: nothing. */
-export function textsOf(
-  file: string,
-  { column: id, title }: DeriveSource,
-  column: Column,
-): (respondent: number) => string | null {
-  if (column.kind === 'coded') return (k) => column.codes[column.values[k]! - 1] ?? null;
+/** What each respondent has in a column, as a text. @throws Fault of a question, whose respondents have several */
+export function textsOf(file: string, { column: id, title }: DeriveSource, column: Column): Texts {
+  if (column.kind === 'coded') return knownTexts({ distinct: column.codes, place: column.values });
   if (column.kind === 'number') {
-    const low = lowBits(column.values);
-    return (k) =>
-      Number.isNaN(column.values[k]) ? (column.words[wordAt(low, k) - 1] ?? null) : String(column.values[k]);
+    const { values, words } = column;
+    const low = lowBits(values);
+    const at = (k: number) => (Number.isNaN(values[k]) ? (words[wordAt(low, k) - 1] ?? null) : String(values[k]));
+    return { at, known: null };
   }
   if (column.kind === 'text') {
+    const known = cachedTexts(file, id);
+    if (known) return knownTexts(known);
     const read = cellReader(studyFileAt(file), id);
-    return (k) => {
+    const at = (k: number) => {
       const [cell] = read(k, k + 1);
       return cell == null ? null : String(cell);
     };
+    return { at, known: null };
   }
   throw new Fault(
     'unsupported',
@@ -86,6 +87,25 @@ function keptSets(
   };
 }
 
+/** The numbers among some values, sorted upwards; looked up and counted, which is quicker than comparing. */
+function upwards(values: Float64Array): Float64Array {
+  const { distinct, place } = numberPlaces(values, 0);
+  const times = new Int32Array(distinct.length);
+  let numbers = 0;
+  for (let k = 0; k < place.length; k++) {
+    if (place[k] === -1) continue;
+    times[place[k]!]!++;
+    numbers++;
+  }
+  const sorted = new Float64Array(numbers);
+  let at = 0;
+  for (let k = 0; k < distinct.length; k++) {
+    sorted.fill(distinct[k]!, at, at + times[k]!);
+    at += times[k]!;
+  }
+  return sorted;
+}
+
 /** The upper half of a NaN's bits. */
 const NAN_UPPER = 0x7ff80000;
 
@@ -113,9 +133,7 @@ function keptNumbers(
     else blank++;
   }
   const without = new Set(missing.map(({ code }) => Number(code)));
-  // Not-a-number sorts last.
-  const upwards = Float64Array.from(values).sort();
-  const all = upwards.subarray(0, values.length - blank - total(times));
+  const all = upwards(values);
   const numbers = without.size === 0 ? all : all.filter((value) => !without.has(value));
   const codes = words.map((code, k) => ({ code, respondents: times[k]! }));
   return {

@@ -2,6 +2,7 @@ import { hasOption } from '../count/option-bits.js';
 import { kindOf } from './registry.js';
 import { hasAnswered } from '../count/set-state.js';
 import { lowBits, wordAt } from '../count/column.js';
+import { combinationsOf } from './combinations.js';
 import { whole } from '../figures.js';
 import type { Finding } from './proof-shape.js';
 import type { Recipe } from './recipe-shape.js';
@@ -141,25 +142,40 @@ export function recheck(
   const { again } = kind;
   if (again === null) return null;
   const alike = kind.spellsAlike?.(recipe) ?? false;
-  const look = (k: number): boolean => {
-    const wanted = again(
-      recipe,
-      sources,
-      readers.map((read) => read(k)),
-    );
-    return isSame(wanted, resultOf(result, readResult(k)), alike);
-  };
-  const recalled = memory([...sources, result]);
-  const step = recalled ? 1 : Math.max(1, Math.ceil(respondents / MOST_ALONE));
+  const holds = (raws: readonly RawValue[], raw: RawValue): boolean =>
+    isSame(again(recipe, sources, raws), resultOf(result, raw), alike);
   const wrong = new Set<string>();
   let looked = 0;
   let differ = 0;
-  for (let k = 0; k < respondents; k += step) {
+  const note = (raws: readonly RawValue[], raw: RawValue, people: number) => {
+    differ += people;
+    if (wrong.size < LISTED) wrong.add(`${raws.map(sayRaw).join(', ')} became ${sayRaw(raw)}`);
+  };
+  // What is right of one respondent is of all who have the same values.
+  const combinations = combinationsOf(
+    [...sources, result].map(({ column }) => column),
+    respondents,
+  );
+  for (const { raw: all, respondents: people } of combinations ?? []) {
+    const [raws, raw] = [all.slice(0, -1), all.at(-1) ?? null];
+    looked += people;
+    if (!holds(raws, raw)) note(raws, raw, people);
+  }
+  const recalled = combinations ? null : memory([...sources, result]);
+  const step = combinations || recalled ? 1 : Math.max(1, Math.ceil(respondents / MOST_ALONE));
+  for (let k = 0; !combinations && k < respondents; k += step) {
+    const look = () =>
+      holds(
+        readers.map((read) => read(k)),
+        readResult(k),
+      );
     looked++;
-    if (recalled ? recalled.at(k, () => look(k)) : look(k)) continue;
-    differ++;
-    if (wrong.size < LISTED)
-      wrong.add(`${readers.map((read) => sayRaw(read(k))).join(', ')} became ${sayRaw(readResult(k))}`);
+    if (recalled ? recalled.at(k, look) : look()) continue;
+    note(
+      readers.map((read) => read(k)),
+      readResult(k),
+      1,
+    );
   }
   const all = step === 1 ? `all ${whole(respondents)}` : `${whole(looked)} of ${whole(respondents)}, evenly chosen,`;
   return {

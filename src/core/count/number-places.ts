@@ -47,8 +47,8 @@ function grown({ slots, numbers, bits, count }: Table): Table {
   return larger;
 }
 
-/** For each value the order in which its number came, and the numbers in that order; null: they are too many. */
-function byHashing(values: Float64Array): { order: Int32Array; numbers: Float64Array } | null {
+/** For each value the order in which its number came, and the table of numbers; null: they are too many. */
+function byHashing(values: Float64Array): { order: Int32Array; table: Table } | null {
   let table = tableOf(1024);
   const order = new Int32Array(values.length).fill(-1);
   const own = new Float64Array(1);
@@ -74,7 +74,7 @@ function byHashing(values: Float64Array): { order: Int32Array; numbers: Float64A
     }
     order[k] = at - 1;
   }
-  return { order, numbers: table.numbers.slice(0, table.count) };
+  return { order, table };
 }
 
 /** The place of a number among sorted ones that have it. */
@@ -99,9 +99,16 @@ function bySorting(values: Float64Array): Omit<NumberPlaces, 'standing'> {
   };
 }
 
-function byLookingUp({ order, numbers }: NonNullable<ReturnType<typeof byHashing>>): Omit<NumberPlaces, 'standing'> {
-  const distinct = numbers.slice().sort();
-  const places = Int32Array.from(numbers, (value) => placeIn(distinct, value));
+function byLookingUp({ order, table }: NonNullable<ReturnType<typeof byHashing>>): Omit<NumberPlaces, 'standing'> {
+  const { slots, numbers, count } = table;
+  const distinct = numbers.slice(0, count).sort();
+  const bits = new Uint32Array(distinct.buffer);
+  const places = new Int32Array(count);
+  for (let place = 0; place < count; place++) {
+    let slot = slotOf(bits[2 * place]!, bits[2 * place + 1]!, slots.length);
+    while (numbers[slots[slot]! - 1] !== distinct[place]) slot = (slot + 1) & (slots.length - 1);
+    places[slots[slot]! - 1] = place;
+  }
   for (let k = 0; k < order.length; k++) if (order[k] !== -1) order[k] = places[order[k]!]!;
   return { distinct, place: order };
 }
@@ -136,3 +143,16 @@ export const partOfPlaces = (
   { distinct, place, standing }: NumberPlaces,
   { from, to }: { from: number; to: number },
 ): NumberPlaces => ({ distinct, place: place.subarray(from, to), standing: standing.subarray(from, to) });
+
+// A column's values never change, and those of one that is kept in memory are looked at again and again.
+const known = new WeakMap<Float64Array, NumberPlaces>();
+
+/**
+ * The places of a column of numbers, found once as long as its values are in memory.
+ * @example placesOfColumn({ values: Float64Array.of(41, 17), words: [] }).distinct // [17, 41]
+ */
+export function placesOfColumn({ values, words }: { values: Float64Array; words: readonly string[] }): NumberPlaces {
+  const places = known.get(values) ?? numberPlaces(values, words.length);
+  known.set(values, places);
+  return places;
+}

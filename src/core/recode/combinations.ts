@@ -1,7 +1,7 @@
 import { axisOf, cellsOf } from '../count/axis.js';
 import { type CodedColumn, type Column, lowBits, type SetsColumn, wordAt } from '../count/column.js';
 import { countCells, MOST_CELLS_AT_ONCE } from '../count/count-cells.js';
-import { numberPlaces } from '../count/number-places.js';
+import { placesOfColumn } from '../count/number-places.js';
 import { hasAnswered } from '../count/set-state.js';
 import type { RawValue } from './spoken-value.js';
 
@@ -45,8 +45,9 @@ function fewSets(column: SetsColumn): FewValues | null {
   };
 }
 
-function fewNumbers({ values, words }: Extract<Column, { kind: 'number' }>): FewValues | null {
-  const { distinct, place } = numberPlaces(values, words.length);
+function fewNumbers(column: Extract<Column, { kind: 'number' }>): FewValues | null {
+  const { values, words } = column;
+  const { distinct, place } = placesOfColumn(column);
   const size = 1 + distinct.length + words.length;
   if (size > MOST_NUMBERS) return null;
   const coded = room(values.length, size);

@@ -2,6 +2,7 @@ import { hasOption } from '../count/option-bits.js';
 import { kindOf } from './registry.js';
 import { hasAnswered } from '../count/set-state.js';
 import { lowBits, wordAt } from '../count/column.js';
+import { placesOfColumn } from '../count/number-places.js';
 import { combinationsOf } from './combinations.js';
 import { whole } from '../figures.js';
 import type { Finding } from './proof-shape.js';
@@ -57,16 +58,18 @@ interface Keyed {
   of: (k: number) => number;
 }
 
-/** Words of a number column as numbers that no answer is. */
-const WORD = -1e300;
-
 function keyed({ column }: HeldVariable): Keyed | null {
   if (column.kind === 'coded') return { size: column.codes.length + 1, of: (k) => column.values[k] ?? 0 };
   if (column.kind === 'number') {
+    const { distinct, place } = placesOfColumn(column);
     const low = lowBits(column.values);
     return {
-      size: null,
-      of: (k) => (Number.isNaN(column.values[k]) ? WORD * (1 + wordAt(low, k)) : (column.values[k] ?? 0)),
+      size: 1 + distinct.length + column.words.length,
+      of: (k) => {
+        if (place[k] !== -1) return 1 + place[k]!;
+        const word = wordAt(low, k);
+        return word === 0 ? 0 : distinct.length + word;
+      },
     };
   }
   if (column.kind === 'text' || column.width > 1) return null;
@@ -79,7 +82,7 @@ interface Memory {
 }
 
 /** Up to this many combinations are held in one array. */
-const MOST_IN_ARRAY = 4_000_000;
+const MOST_IN_ARRAY = 64_000_000;
 
 /** Remembers verdicts by small whole numbers in one array, else in maps within maps; null where values have no key. */
 function memory(all: readonly HeldVariable[]): Memory | null {

@@ -1,6 +1,6 @@
 import { LRUCache } from 'lru-cache';
 import type { Column } from '../../core/count/column.js';
-import { type NumberPlaces, numberPlaces } from '../../core/count/number-places.js';
+import { type NumberPlaces, placesOfColumn } from '../../core/count/number-places.js';
 import type { KnownTexts } from '../../core/recode/texts.js';
 import { columnBytes, readColumn } from '../../store/columns.js';
 import { readTexts } from '../../store/cells.js';
@@ -49,16 +49,11 @@ export function cachedColumn(path: string, id: number): Column {
   return column;
 }
 
-// Where a number stands among those of its column never changes either, and a column is asked for again and again.
-const places = new WeakMap<Column, NumberPlaces>();
-
 /** The places of a column that is kept as numbers. */
 export function cachedPlaces(path: string, id: number): NumberPlaces {
   const column = cachedColumn(path, id);
   if (column.kind !== 'number') throw new Error(`column ${id} is not kept as numbers`);
-  const own = places.get(column) ?? numberPlaces(column.values, column.words.length);
-  places.set(column, own);
-  return own;
+  return placesOfColumn(column);
 }
 
 /** A letter takes two bytes, and each text some of its own. */

@@ -4,6 +4,7 @@ import { addParts } from './add-parts.js';
 import type { CodedColumn, SetsColumn } from './column.js';
 import { filter } from './filter.js';
 import { numberPlaces } from './number-places.js';
+import { packedPart, unpackedPart } from './packed-part.js';
 import { type Part, partOf } from './parts.js';
 import { type CountPlan, countPart, countPlan, toldOf } from './plan.js';
 import { SET_STATE } from './set-state.js';
@@ -113,7 +114,10 @@ describe('parts that are added up', () => {
           const borders = [0, ...cuts.map((cut) => Math.min(cut, length)).sort((a, b) => a - b), length];
           const parts = borders.slice(1).map((to, k) => ({ from: borders[k]!, to }));
           const whole = planOf(people, { from: 0, to: length }, asked);
-          const counted = addParts(parts.map((part) => countPart(planOf(people, part, asked))));
+          // Parts go from thread to thread packed.
+          const counted = addParts(
+            parts.map((part) => unpackedPart(packedPart(countPart(planOf(people, part, asked))))),
+          );
           expect(toldOf(counted, whole, () => whole)).toEqual(countPlan(whole));
         },
       ),

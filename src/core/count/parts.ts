@@ -10,17 +10,22 @@ export interface Part {
 /** Respondents of a part, where nothing speaks for more. */
 const PART = 16 * STRETCH;
 
-/** Adding a part's cells up takes about as long as counting so many respondents a cell. */
+/** Adding a part's figures up takes about as long as counting so many respondents a figure. */
 const ADDING = 4;
+
+/** Looks at a respondent that take some milliseconds: whoever counts does no more of one row item at a time. */
+export const LOOKS = 16_000_000;
 
 /**
  * The parts in which respondents are counted, to be added up in this order. They follow from the work alone: whoever
  * does it, and however many do, sums of weights come out the same to the last digit.
- * @param cells of all tables together
- * @example partsOf(600_000, 30) // [{ from: 0, to: 524288 }, { from: 524288, to: 600000 }]
+ * @param figures of all tables together
+ * @param looks at a respondent for the row item that takes longest
+ * @example partsOf(600_000, 30, 2) // [{ from: 0, to: 524288 }, { from: 524288, to: 600000 }]
  */
-export function partsOf(respondents: number, cells: number): Part[] {
-  const size = Math.max(PART, Math.ceil((cells * ADDING) / STRETCH) * STRETCH);
+export function partsOf(respondents: number, figures: number, looks: number): Part[] {
+  const whole = (size: number) => Math.ceil(size / STRETCH) * STRETCH;
+  const size = Math.max(Math.min(PART, whole(LOOKS / looks)), whole(figures * ADDING));
   return Array.from({ length: Math.max(1, Math.ceil(respondents / size)) }, (_, k) => ({
     from: k * size,
     to: Math.min(respondents, (k + 1) * size),

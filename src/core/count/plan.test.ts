@@ -142,7 +142,7 @@ describe('a plan', () => {
       nests: [[wide], [wide, wide]],
       within: null,
     };
-    expect(costOf(plan)).toEqual({ blocks: 60, cells: 30 * (200 ** 2 + 200 ** 3), respondents: 1 });
+    expect(costOf(plan)).toMatchObject({ blocks: 60, cells: 30 * (200 ** 2 + 200 ** 3) });
     expect(() => countPlan(plan)).toThrow('60 tables would have 241,200,000 cells');
   });
 });

@@ -41,20 +41,40 @@ const sizeOf = (columns: readonly Countable[]) => cellsOf(columns.map(axisOf));
 /** What stands behind the rows of a block: a nest, and what splits it once more. */
 const behind = (nest: readonly Countable[], within: Countable | null) => (within ? [...nest, within] : nest);
 
+/** Of a question: two options at a time, four by four; with a weight their sums and squares, too. */
+const LOOKS_OF_PAIR = 2.5;
+const LOOKS_OF_WEIGHED_PAIR = 7;
+
+/** About how often a respondent is looked at for one row item, in steps of the loop that counts two columns. */
+function looksAt(row: Countable, nests: readonly (readonly Countable[])[], isWeighted: boolean): number {
+  const columns = nests.reduce((sum, nest) => sum + 1 + nest.length, 0);
+  if (row.kind === 'coded') return columns * (isWeighted ? 3 : 1);
+  const blocks = Math.max(2, row.options.length / 4);
+  const pairs = (blocks * (blocks - 1)) / 2;
+  return columns + nests.length * pairs * (isWeighted ? LOOKS_OF_WEIGHED_PAIR : LOOKS_OF_PAIR);
+}
+
 /**
- * What a plan costs, before it is counted: its blocks, their cells, and the respondents gone through for each.
+ * What a plan costs, before it is counted: its blocks, their cells, the figures that are counted for them (of a
+ * question pairs of options, too), and how often a respondent is looked at for the row item that takes longest.
  * @example
  * const site = { kind: 'coded', values: Uint8Array.of(1, 2, 1, 0), codes: ['a', 'b'] };
- * const plan = { rows: [{ column: site, slots: null }], nests: [[]], within: null, respondents: 4 };
- * costOf(plan); // { blocks: 1, cells: 3, respondents: 4 }
+ * const plan = { rows: [{ column: site, slots: null }], nests: [[]], within: null, respondents: 4, weight: null };
+ * costOf(plan); // { blocks: 1, cells: 3, figures: 3, looks: 1 }
  */
-export function costOf({ rows, nests, within, respondents }: CountPlan) {
-  const widths = nests.map((nest) => sizeOf(behind(nest, within)));
-  const cells = rows.reduce((sum, { column }) => {
-    const height = axisOf(column).slots.length;
-    return widths.reduce((all, width) => all + height * width, sum);
-  }, 0);
-  return { blocks: rows.length * nests.length, cells, respondents };
+export function costOf({ rows, nests, within, weight }: CountPlan) {
+  const across = nests.map((nest) => behind(nest, within));
+  const width = across.reduce((sum, columns) => sum + sizeOf(columns), 0);
+  const columns = rows.map(({ column }) => column);
+  const cells = columns.reduce((sum, column) => sum + sizeOf([column]) * width, 0);
+  const pairs = columns.reduce((sum, column) => sum + (column.kind === 'sets' ? column.options.length ** 2 : 0), 0);
+  const looks = columns.map((column) => looksAt(column, across, weight !== null));
+  return {
+    blocks: rows.length * nests.length,
+    cells,
+    figures: (cells + pairs * width) * (weight ? 3 : 1),
+    looks: Math.max(1, ...looks),
+  };
 }
 
 const isCoded = (column: Countable): column is CodedColumn => column.kind === 'coded';

@@ -1,16 +1,13 @@
 import type { Column } from '../../core/count/column.js';
 import type { NumberPlaces } from '../../core/count/number-places.js';
-import type { Part } from '../../core/count/parts.js';
-import type { CountedPart } from '../../core/count/plan.js';
+import { LOOKS, type Part } from '../../core/count/parts.js';
+import type { PackedPart } from '../../core/count/packed-part.js';
 import type { CountArray } from '../../core/count/types.js';
 import type { JobRunner } from '../jobs/run-jobs.js';
-import { columnsOfJob, type CountJob, numbersOfJob, partsOfJob, tellParts } from '../worker/count-job.js';
-import { columnsOf } from '../worker/divided-job.js';
+import { columnsOfJob, type CountJob, numbersOfJob, partsOfJob } from '../worker/count-job.js';
+import { columnsOf, tellSharedParts } from '../worker/divided-job.js';
 import { THREADS } from '../jobs/limits.js';
 import type { SharedColumns } from './shared-columns.js';
-
-/** Looks at a respondent for one block that a thread does in some milliseconds; a small table waits for no more. */
-const LOOKS = 16_000_000;
 
 /** So few figures of parts are added up at once, and not by a thread. */
 const FEW_FIGURES = 50_000;
@@ -29,7 +26,7 @@ function rangesOf(length: number, ranges: number): [from: number, to: number][] 
 
 /**
  * Divides what is to be counted into batches of much the same size.
- * @param looks at a respondent for all nests of one row item
+ * @param looks at a respondent for one row item
  */
 function batchesOf(rows: number, parts: readonly Part[], looks: number): Batch[] {
   const [first] = parts;
@@ -40,16 +37,6 @@ function batchesOf(rows: number, parts: readonly Part[], looks: number): Batch[]
   const even = Math.ceil(least / THREADS) * THREADS;
   const partRanges = rangesOf(parts.length, Math.min(parts.length, least > 1 ? even : 1));
   return partRanges.flatMap(([from, to]) => rowRanges.map((range) => ({ rows: range, parts: parts.slice(from, to) })));
-}
-
-/** Puts what was counted of row items of the same respondents together. */
-function joined(ofRows: readonly CountedPart[]): CountedPart {
-  const [first] = ofRows;
-  return {
-    span: first?.span ?? null,
-    blocks: ofRows.flatMap(({ blocks }) => blocks),
-    tallies: ofRows.flatMap(({ tallies }) => tallies),
-  };
 }
 
 /**
@@ -71,9 +58,7 @@ export async function countDivided(
     await Promise.all(numbers.map(async (id) => [id, await shared.places(file, id)] as const)),
   );
   const given = { columns, places };
-  const { parts, cells } = partsOfJob(job, columnsOf(given));
-  const depth = Math.max(1, ...job.nests.map((nest) => nest.length)) + (job.within ? 1 : 0);
-  const looks = job.nests.length * (1 + depth) * (job.weight ? 3 : 1);
+  const { parts, figures, looks } = partsOfJob(job, columnsOf(given));
   const batches = batchesOf(job.rows.length, parts, looks);
   const [only] = batches;
   if (only && batches.length === 1) return run('count', { ...given, count: job, parts: only.parts });
@@ -83,9 +68,9 @@ export async function countDivided(
     ),
   );
   // Of each part, what was counted of its row items in their order.
-  const ofParts = new Map<number, CountedPart[]>(parts.map(({ from }) => [from, []]));
+  const ofParts = new Map<number, PackedPart[]>(parts.map(({ from }) => [from, []]));
   batches.forEach(({ parts: own }, k) => own.forEach(({ from }, p) => ofParts.get(from)!.push(counted[k]![p]!)));
-  const all = [...ofParts.values()].map(joined);
-  const isLittle = cells * parts.length <= FEW_FIGURES && job.rows.every(({ described }) => described === null);
-  return isLittle ? tellParts(job, columnsOf(given), all) : run('tellCounts', { ...given, count: job, counted: all });
+  const telling = { ...given, count: job, counted: [...ofParts.values()] };
+  const isLittle = figures * parts.length <= FEW_FIGURES && job.rows.every(({ described }) => described === null);
+  return isLittle ? tellSharedParts(telling) : run('tellCounts', telling);
 }

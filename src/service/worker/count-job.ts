@@ -150,7 +150,7 @@ export function partsOfJob(job: CountJob, columns: Columns) {
   const nobody = planOf(job, columns, { from: 0, to: 0 });
   checkCost(nobody);
   const cost = costOf(nobody);
-  return { parts: partsOf(job.respondents, cost.cells), ...cost };
+  return { parts: partsOf(job.respondents, cost.figures, cost.looks), ...cost };
 }
 
 /** What was counted of each of some parts. */

@@ -1,6 +1,7 @@
 import type { Column } from '../../core/count/column.js';
 import { type NumberPlaces, numberPlaces } from '../../core/count/number-places.js';
 import type { Part } from '../../core/count/parts.js';
+import { type PackedPart, packedPart, unpackedPart } from '../../core/count/packed-part.js';
 import type { CountedPart } from '../../core/count/plan.js';
 import type { CountArray } from '../../core/count/types.js';
 import { readColumn } from '../../store/columns.js';
@@ -27,18 +28,29 @@ export function columnsOf({ columns, places }: Pick<SharedCount, 'columns' | 'pl
 export type PartsJob = SharedCount & { parts: readonly Part[] };
 
 /** Counts some parts of a study. */
-export const countSharedParts = ({ parts, ...shared }: PartsJob): CountedPart[] =>
-  countParts(shared.count, columnsOf(shared), parts);
+export const countSharedParts = ({ parts, ...shared }: PartsJob): PackedPart[] =>
+  countParts(shared.count, columnsOf(shared), parts).map(packedPart);
 
-export type TellJob = SharedCount & { counted: readonly CountedPart[] };
+/** Of each part of the respondents what was counted, some row items after the other. */
+export type TellJob = SharedCount & { counted: readonly (readonly PackedPart[])[] };
+
+/** Puts what was counted of row items of the same respondents together. */
+function joined(ofRows: readonly PackedPart[]): CountedPart {
+  const parts = ofRows.map(unpackedPart);
+  return {
+    span: parts[0]?.span ?? null,
+    blocks: parts.flatMap(({ blocks }) => blocks),
+    tallies: parts.flatMap(({ tallies }) => tallies),
+  };
+}
 
 /** The counts of a study, out of what was counted of its parts. */
 export const tellSharedParts = ({ counted, ...shared }: TellJob): CountArray[] =>
-  tellParts(shared.count, columnsOf(shared), counted);
+  tellParts(shared.count, columnsOf(shared), counted.map(joined));
 
 /** Counts a study that is small in one go. */
 export const countShared = ({ parts, ...shared }: PartsJob): CountArray[] =>
-  tellSharedParts({ ...shared, counted: countSharedParts({ parts, ...shared }) });
+  tellParts(shared.count, columnsOf(shared), countParts(shared.count, columnsOf(shared), parts));
 
 /** The same values in memory that threads share. */
 function shared<T extends Uint8Array | Uint16Array | Uint32Array | Int32Array | Float64Array>(values: T): T {

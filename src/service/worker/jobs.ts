@@ -23,7 +23,7 @@ import { exportStudy, type ExportJob } from './export-job.js';
 import { type Joined, type JoinJob, joinStudies } from './join-job.js';
 import type { Column } from '../../core/count/column.js';
 import type { NumberPlaces } from '../../core/count/number-places.js';
-import type { CountedPart } from '../../core/count/plan.js';
+import type { PackedPart } from '../../core/count/packed-part.js';
 import {
   countShared,
   countSharedParts,
@@ -67,7 +67,7 @@ export interface Jobs {
   column: { takes: { file: string; column: number }; gives: Column };
   places: { takes: { values: Float64Array; words: number }; gives: NumberPlaces };
   count: { takes: PartsJob; gives: CountArray[] };
-  countParts: { takes: PartsJob; gives: CountedPart[] };
+  countParts: { takes: PartsJob; gives: PackedPart[] };
   tellCounts: { takes: TellJob; gives: CountArray[] };
   describe: { takes: DescribeJob; gives: Described };
   derive: { takes: DeriveJob; gives: Derived };

@@ -77,69 +77,68 @@ export function countSets(question: SetsColumn, groups: readonly CodedColumn[], 
     layWeights(own, stretch, who.weight);
     loops.weighSets(AT.words, width, AT.state, AT.groups, AT.weights, length, blocks, sums, size * 16);
   }
-  /** Pairs from tables whose entries stand `step` apart, counted in elements of the array. */
   const pairsIn = (array: Int32Array | Float64Array, first: number, step: number) =>
-    pairsOf(
-      pairs.map((_, t) => ({ at: (entry) => array[first + (t * size + entry) * step]! })),
-      pairs,
-      groupCount,
-      options.length,
-    );
+    pairsOf({ array, first, step, size }, pairs, groupCount, options.length);
   return {
     respondents: pairsIn(own.counts, AT.tables / 4, 1),
     weights: who.weight && { sums: pairsIn(own.numbers, sums / 8, 2), squares: pairsIn(own.numbers, sums / 8 + 1, 2) },
   };
 }
 
-/** A table of two blocks, by its entries. */
-interface BlockTable {
-  at: (entry: number) => number;
+/** The tables of all two blocks: `size` entries each, one behind the other, `step` elements of the array apart. */
+interface BlockTables {
+  array: Int32Array | Float64Array;
+  first: number;
+  step: number;
+  size: number;
 }
 
-/** Adds up pairs of options from the tables of their blocks. */
+/**
+ * Of who has just these options of two blocks, who has at least these: sums over all sets that contain a set (Yates
+ * 1937), in place.
+ */
+function addSupersets(entries: Float64Array): void {
+  for (let bit = 1; bit < entries.length; bit <<= 1)
+    for (let entry = 0; entry < entries.length; entry++) {
+      if ((entry & bit) === 0) entries[entry]! += entries[entry | bit]!;
+    }
+}
+
+/** Pairs of options from the tables of their blocks. */
 function pairsOf(
-  tables: readonly BlockTable[],
+  { array, first, step, size }: BlockTables,
   pairs: readonly (readonly [number, number])[],
   groups: number,
   options: number,
 ): Float64Array {
   const together = new Float64Array(groups * options * options);
-  const within = new Set<number>();
-  const add = (group: number, i: number, j: number, value: number) => {
-    if (i < options && j < options) together[(group * options + i) * options + j]! += value;
-  };
-  /** Options of one block that one respondent mentions. */
-  const ownPairs = (group: number, block: number, x: number, value: number) => {
-    for (let i = 0; i < BITS; i++) {
-      if (((x >> i) & 1) === 0) continue;
-      for (let j = 0; j < BITS; j++) if (((x >> j) & 1) === 1) add(group, block * BITS + i, block * BITS + j, value);
-    }
-  };
+  const entries = new Float64Array(AREA);
+  const seen = new Set<number>();
+  /** Options of a block, and where they are in an entry: the first block in the upper bits, the second in the lower. */
+  const bitsOf = (block: number, upper: boolean) =>
+    Array.from({ length: BITS }, (_, i) => ({
+      option: block * BITS + i,
+      bit: 1 << (upper ? BITS + i : i),
+    })).filter(({ option }) => option < options);
   pairs.forEach(([p, q], t) => {
-    const table = tables[t]!;
-    const own = [p, q].filter((block) => !within.has(block));
-    own.forEach((block) => within.add(block));
+    // Of one block alone the second place holds what is in it.
+    const [upper, lower] = [p === q ? [] : bitsOf(p, true), bitsOf(q, false)];
+    const across = upper.flatMap((a) => lower.map((b) => [a, b] as const));
+    const within = [upper, lower].flatMap((own, k) => {
+      const block = k === 0 ? p : q;
+      if (own.length === 0 || seen.has(block)) return [];
+      seen.add(block);
+      return own.flatMap((a) => own.filter(({ option }) => option >= a.option).map((b) => [a, b] as const));
+    });
+    const asked = [...across, ...within];
     for (let group = 0; group < groups; group++) {
-      for (let x = 0; x < VALUES; x++) {
-        for (let y = 0; y < VALUES; y++) {
-          const value = table.at((group * VALUES + x) * VALUES + y);
-          if (value === 0) continue;
-          if (p === q) {
-            // Of one block alone the second place holds what is in it.
-            ownPairs(group, p, y, value);
-            continue;
-          }
-          if (own.includes(p)) ownPairs(group, p, x, value);
-          if (own.includes(q)) ownPairs(group, q, y, value);
-          for (let i = 0; i < BITS; i++) {
-            if (((x >> i) & 1) === 0) continue;
-            for (let j = 0; j < BITS; j++) {
-              if (((y >> j) & 1) === 0) continue;
-              add(group, p * BITS + i, q * BITS + j, value);
-              add(group, q * BITS + j, p * BITS + i, value);
-            }
-          }
-        }
+      const from = first + (t * size + group * AREA) * step;
+      for (let entry = 0; entry < AREA; entry++) entries[entry] = array[from + entry * step]!;
+      addSupersets(entries);
+      for (const [a, b] of asked) {
+        const value = entries[a.bit | b.bit]!;
+        together[(group * options + a.option) * options + b.option] = value;
+        together[(group * options + b.option) * options + a.option] = value;
       }
     }
   });

@@ -10,8 +10,10 @@ export interface Part {
 /** Respondents of a part, where nothing speaks for more. */
 const PART = 16 * STRETCH;
 
-/** Adding a part's figures up takes about as long as counting so many respondents a figure. */
+/** Adding a part's figures up is to take far less time than counting it: so many respondents a figure are enough. */
 const ADDING = 4;
+/** With more looks at a respondent than these, fewer respondents are enough. */
+const MANY_LOOKS = 100;
 
 /** Looks at a respondent that take some milliseconds: whoever counts does no more of one row item at a time. */
 export const LOOKS = 16_000_000;
@@ -25,7 +27,10 @@ export const LOOKS = 16_000_000;
  */
 export function partsOf(respondents: number, figures: number, looks: number): Part[] {
   const whole = (size: number) => Math.ceil(size / STRETCH) * STRETCH;
-  const size = Math.max(Math.min(PART, whole(LOOKS / looks)), whole(figures * ADDING));
+  const size = Math.max(
+    Math.min(PART, whole(LOOKS / looks)),
+    whole((figures * ADDING) / Math.max(1, looks / MANY_LOOKS)),
+  );
   return Array.from({ length: Math.max(1, Math.ceil(respondents / size)) }, (_, k) => ({
     from: k * size,
     to: Math.min(respondents, (k + 1) * size),

@@ -1,20 +1,19 @@
+import { type List, listsOf, withLists } from './block-lists.js';
 import type { CellSums } from './count-cells.js';
 import type { CountedPart } from './plan.js';
 import type { CountArray } from './types.js';
 import { isEven, weighedEvenly, type WeightSpan } from './weights.js';
 
-const addedNumbers = (all: readonly (readonly number[])[]): number[] => {
-  const [first, ...others] = all;
-  const sums = [...(first ?? [])];
+/** Adds lists to one, figure by figure. */
+function addTo<T extends number[] | Float64Array>(sums: T, others: readonly ArrayLike<number>[]): T {
   for (const values of others) for (let k = 0; k < sums.length; k++) sums[k]! += values[k]!;
   return sums;
-};
-
-function addedFloats(all: readonly Float64Array[]): Float64Array {
-  const sums = Float64Array.from(all[0] ?? []);
-  for (const values of all.slice(1)) for (let k = 0; k < sums.length; k++) sums[k]! += values[k]!;
-  return sums;
 }
+
+const addedNumbers = ([first = [], ...others]: readonly List[]): List => addTo([...first], others);
+
+const addedFloats = ([first = new Float64Array(), ...others]: readonly Float64Array[]): Float64Array =>
+  addTo(first.slice(), others);
 
 /** A field of every part, where the first has it: parts of one plan have the same. */
 const of = <P, T>(parts: readonly P[], field: (part: P) => T | null | undefined): T[] =>
@@ -23,34 +22,16 @@ const of = <P, T>(parts: readonly P[], field: (part: P) => T | null | undefined)
     return value === null || value === undefined ? [] : [value];
   });
 
-type Weights = NonNullable<CountArray['weights']>;
-
-const addedWeights = (all: readonly Weights[]): Weights | null =>
-  all.length === 0
-    ? null
-    : { sums: addedNumbers(all.map(({ sums }) => sums)), squares: addedNumbers(all.map(({ squares }) => squares)) };
-
 function addedBlocks(blocks: readonly CountArray[]): CountArray {
   const first = blocks[0]!;
-  const nets = of(blocks, (block) => block.nets);
-  const together = of(blocks, (block) => block.together);
-  const squares = of(together, (pairs) => pairs.squares);
-  const ranks = of(blocks, (block) => block.ranks);
+  const lists = blocks.map(listsOf);
+  let which = 0;
+  const added = () => {
+    const at = which++;
+    return addedNumbers(lists.map((own) => own[at]!));
+  };
   return {
-    ...first,
-    respondents: addedNumbers(blocks.map(({ respondents }) => respondents)),
-    weights: addedWeights(of(blocks, ({ weights }) => weights)),
-    together: first.together && {
-      sums: addedNumbers(together.map(({ sums }) => sums)),
-      squares: first.together.squares && addedNumbers(squares),
-    },
-    ...(first.ranks && { ranks: addedNumbers(ranks) }),
-    ...(first.nets && {
-      nets: {
-        respondents: addedNumbers(nets.map(({ respondents }) => respondents)),
-        weights: addedWeights(of(nets, ({ weights }) => weights)),
-      },
-    }),
+    ...withLists(first, added),
     total: blocks.reduce((sum, { total }) => sum + total, 0),
     filtered: first.filtered.map((_, k) => ({
       outside: blocks.reduce((sum, { filtered }) => sum + filtered[k]!.outside, 0),

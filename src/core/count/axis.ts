@@ -51,3 +51,13 @@ export function axisOf(column: Countable): CountAxis {
  */
 export const cellsOf = (axes: readonly CountAxis[]): number =>
   axes.reduce((product, { slots }) => product * slots.length, 1);
+
+/** Whether a column has one value a respondent. */
+export const isCoded = (column: Countable): column is CodedColumn => column.kind === 'coded';
+
+/**
+ * How many cells some coded columns make.
+ * @example cellsOfColumns([{ codes: ['a', 'b'] }, { codes: ['x'] }]) // 6
+ */
+export const cellsOfColumns = (columns: readonly Pick<CodedColumn, 'codes'>[]): number =>
+  columns.reduce((product, { codes }) => product * (codes.length + 1), 1);

@@ -1,3 +1,4 @@
+import { cellsOfColumns } from './axis.js';
 import type { CodedColumn } from './column.js';
 import { AT, type Kernel, kernel } from './kernel/kernel.js';
 import {
@@ -53,7 +54,7 @@ const HOW = { 1: 'twos', 2: 'fours', 4: 'singly' } as const;
 function widthOfCells(rows: readonly CodedColumn[], groups: readonly CodedColumn[], isWeighted: boolean): CellBytes {
   const areBytes = [...rows, ...groups].every(({ values }) => values instanceof Uint8Array);
   // With the spare group of those who are not counted.
-  const across = groups.reduce((product, column) => product * sizeOf(column), 1) + 1;
+  const across = cellsOfColumns(groups) + 1;
   const most = across * Math.max(...rows.map(sizeOf));
   if (areBytes && !isWeighted && most <= VERY_FEW) return 1;
   return most <= FEW ? 2 : 4;
@@ -120,7 +121,7 @@ function cellsOf(own: Kernel, table: Table, groups: number): CellSums {
  * countCells([site], [], who)[0].respondents; // [1, 1, 1]
  */
 export function countCells(rows: readonly CodedColumn[], groups: readonly CodedColumn[], who: Who): CellSums[] {
-  const width = groups.reduce((product, column) => product * sizeOf(column), 1);
+  const width = cellsOfColumns(groups);
   const each = widthOfCells(rows, groups, who.weight !== null);
   let at: number = AT.tables;
   const tables = rows.map((column): Table => {

@@ -1,4 +1,4 @@
-import { axisOf, cellsOf, type Countable } from './axis.js';
+import { cellsOfColumns, type Countable, isCoded } from './axis.js';
 import type { CodedColumn } from './column.js';
 import { arrayCells, type Ready, whoOf } from './count.js';
 import { countCells, MOST_CELLS_AT_ONCE } from './count-cells.js';
@@ -18,13 +18,10 @@ interface CodedNest {
   columns: readonly CodedColumn[];
 }
 
-const isCoded = (column: Countable): column is CodedColumn => column.kind === 'coded';
-
 /** Row items that are counted together hold so many cells at most, so that they stay near the processor. */
 const MOST_TOGETHER = 2_000_000;
 
 const heightOf = ({ column }: CodedRow) => column.codes.length + 1;
-const widthOf = (columns: readonly CodedColumn[]) => cellsOf(columns.map(axisOf));
 
 /** Row items in as few batches as hold them. */
 function batchesOf(rows: readonly CodedRow[], width: number): CodedRow[][] {
@@ -77,7 +74,7 @@ export function countCoded(
     }
   }
   for (const { nest, columns } of across) {
-    const width = widthOf(columns);
+    const width = cellsOfColumns(columns);
     const left = coded.filter((row) => !counted[row.at]![nest] && heightOf(row) * width <= MOST_CELLS_AT_ONCE);
     for (const batch of batchesOf(left, width)) {
       const cells = countCells(columnsOf(batch), columns, who);

@@ -1,3 +1,4 @@
+import { cellsOfColumns } from './axis.js';
 import type { CodedColumn, SetsColumn } from './column.js';
 import { type CellSums, countCells } from './count-cells.js';
 import { type Cells, MOST_TOGETHER } from './count-plainly.js';
@@ -5,15 +6,12 @@ import { countSets, countsInBlocks } from './count-sets.js';
 import type { Who } from './kernel/stretch.js';
 import { SET_STATES } from './set-state.js';
 
-const sizeOf = (groups: readonly CodedColumn[]) =>
-  groups.reduce((product, { codes }) => product * (codes.length + 1), 1);
-
 /**
  * Whether a question by groups is counted in blocks of options, with its pairs.
  * @example isCountedInBlocks({ options: ['beans', 'kale'] }, []) // true
  */
 export function isCountedInBlocks({ options }: Pick<SetsColumn, 'options'>, groups: readonly CodedColumn[]): boolean {
-  const size = sizeOf(groups);
+  const size = cellsOfColumns(groups);
   return options.length > 0 && options.length ** 2 * size <= MOST_TOGETHER && countsInBlocks(options.length, size);
 }
 
@@ -39,7 +37,7 @@ const statesOf = ({ state }: SetsColumn): CodedColumn => ({
  */
 export function countQuestion(question: SetsColumn, groups: readonly CodedColumn[], who: Who): Cells {
   const options = question.options.length;
-  const width = sizeOf(groups);
+  const width = cellsOfColumns(groups);
   const states: CellSums = countCells([statesOf(question)], groups, who)[0]!;
   const pairs = countSets(question, groups, who);
   const cellsOf = (standing: Float64Array, together: Float64Array): number[] => {

@@ -1,3 +1,4 @@
+import { cellsOfColumns } from './axis.js';
 import type { CodedColumn, SetsColumn } from './column.js';
 import { AT, type Kernel, kernel, MOST_WORDS } from './kernel/kernel.js';
 import { layGroups, layWeights, type Stretch, stretchesOf, type Who } from './kernel/stretch.js';
@@ -55,7 +56,7 @@ function layQuestion({ bytes, words }: Kernel, { from, to, length }: Stretch, qu
  */
 export function countSets(question: SetsColumn, groups: readonly CodedColumn[], who: Who): Pairs {
   const { width, options } = question;
-  const groupCount = groups.reduce((product, { codes }) => product * (codes.length + 1), 1);
+  const groupCount = cellsOfColumns(groups);
   const blocks = blocksOf(options.length);
   const pairs =
     blocks === 1

@@ -1,6 +1,5 @@
 import { Fault } from '../fault.js';
-import { axisOf, cellsOf, type Countable } from './axis.js';
-import type { CodedColumn } from './column.js';
+import { axisOf, cellsOf, type Countable, isCoded } from './axis.js';
 import { type CellSums, countCells, MOST_CELLS_AT_ONCE } from './count-cells.js';
 import { type Cells, countPlainly } from './count-plainly.js';
 import { countQuestion, isCountedInBlocks } from './count-question.js';
@@ -59,8 +58,6 @@ export const whoOf = ({ respondents, mask, weight }: Ready) => ({
   weight: weight && !isEven(weight) ? weight.values : null,
 });
 
-const isCoded = (column: Countable): column is CodedColumn => column.kind === 'coded';
-
 /**
  * Cells of coded columns, as a count array holds them.
  * @example arrayCells({ respondents: Float64Array.of(1, 2), weights: null }).respondents // [1, 2]
@@ -73,7 +70,7 @@ export function arrayCells({ respondents, weights }: CellSums): Cells {
   };
 }
 
-function cellsOfColumns(columns: readonly Countable[], size: number, ready: Ready): Cells {
+function countColumns(columns: readonly Countable[], size: number, ready: Ready): Cells {
   const who = whoOf(ready);
   const [rows, ...groups] = columns;
   if (!rows || !groups.every(isCoded) || size > MOST_CELLS_AT_ONCE) return countPlainly(columns, who);
@@ -100,5 +97,5 @@ export function countReady(columns: readonly Countable[], ready: Ready): CountAr
     );
   }
   const { respondents: total, filtered, weight } = ready;
-  return { axes, total, filtered, withoutWeight: weight?.without ?? 0, ...cellsOfColumns(columns, size, ready) };
+  return { axes, total, filtered, withoutWeight: weight?.without ?? 0, ...countColumns(columns, size, ready) };
 }

@@ -1,3 +1,4 @@
+import { cellsOfColumns } from './axis.js';
 import type { CodedColumn } from './column.js';
 
 /** More cells than these do not stay near the processor while respondents are counted into them. */
@@ -22,21 +23,20 @@ export interface Joint {
 }
 
 const sizeOf = ({ codes }: CodedColumn) => codes.length + 1;
-const product = (columns: Iterable<CodedColumn>) => [...columns].reduce((size, column) => size * sizeOf(column), 1);
 
 /** Nests whose columns together have few combinations, one group after the other; those with too many are in none. */
 function grouped(nests: readonly (readonly CodedColumn[])[], respondents: number): number[][] {
   const groups: { nests: number[]; columns: Set<CodedColumn> }[] = [];
   nests.forEach((nest, k) => {
     const fits = groups.find(({ columns, nests: others }) => {
-      const cells = product(new Set([...columns, ...nest]));
+      const cells = cellsOfColumns([...new Set([...columns, ...nest])]);
       // Each cell is added up into every nest: more of that than there are respondents takes longer than it saves.
       return cells <= MOST_JOINT && cells * (others.length + 1) <= respondents;
     });
     if (fits) {
       fits.nests.push(k);
       nest.forEach((column) => fits.columns.add(column));
-    } else if (product(nest) <= Math.min(MOST_JOINT, respondents)) {
+    } else if (cellsOfColumns(nest) <= Math.min(MOST_JOINT, respondents)) {
       groups.push({ nests: [k], columns: new Set(nest) });
     }
   });
@@ -54,7 +54,7 @@ function grouped(nests: readonly (readonly CodedColumn[])[], respondents: number
 export function jointsOf(nests: readonly (readonly CodedColumn[])[], respondents: number): Joint[] {
   return grouped(nests, respondents).map((group): Joint => {
     const columns = [...new Set(group.flatMap((k) => nests[k]!))];
-    const cells = product(columns);
+    const cells = cellsOfColumns(columns);
     const strides = new Map<CodedColumn, number>();
     columns.reduceRight((stride, item) => {
       strides.set(item, stride);
@@ -68,7 +68,7 @@ export function jointsOf(nests: readonly (readonly CodedColumn[])[], respondents
         for (let cell = 0; cell < cells; cell++)
           places[cell] = places[cell]! * size + (Math.trunc(cell / stride) % size);
       }
-      return { nest: k, width: product(nest), places };
+      return { nest: k, width: cellsOfColumns(nest), places };
     });
     return { columns, cells, nests: projections };
   });

@@ -1,5 +1,4 @@
-import { axisOf, cellsOf, type Countable } from './axis.js';
-import type { CodedColumn } from './column.js';
+import { axisOf, cellsOf, type Countable, isCoded } from './axis.js';
 import type { CellSums } from './count-cells.js';
 import { eachCell } from './each-cell.js';
 import { type Grouping, groupsOf } from './grouping.js';
@@ -20,8 +19,6 @@ type Numbers = Pick<NumberColumn, 'distinct' | 'place'>;
  */
 export const isTallied = ({ distinct }: Pick<Numbers, 'distinct'>, across: readonly Countable[]): boolean =>
   distinct.length * (cellsOf(across.map(axisOf)) + 1) <= MOST_ENTRIES;
-
-const isCoded = (column: Countable): column is CodedColumn => column.kind === 'coded';
 
 /** Adds to the entries of a tally, one respondent after the other. */
 function tallyPlainly({ distinct, place }: Numbers, across: readonly Countable[], who: Who): CellSums {

@@ -1,5 +1,5 @@
+import { type List, listsOf, withLists } from './block-lists.js';
 import type { CountedPart } from './plan.js';
-import type { CountArray } from './types.js';
 
 /** What was counted of a part, with its figures in one array: as such it goes from thread to thread at little cost. */
 export interface PackedPart {
@@ -10,37 +10,13 @@ export interface PackedPart {
   figures: Float64Array;
 }
 
-type List = readonly number[];
-
-/** A block with other lists of figures in the place of its own. */
-function withLists(block: CountArray, list: (own: List) => List): CountArray {
-  const both = (weights: { sums: List; squares: List }) => ({
-    sums: list(weights.sums),
-    squares: list(weights.squares),
-  });
-  const { respondents, weights, together, ranks, nets } = block;
-  return {
-    ...block,
-    respondents: list(respondents),
-    weights: weights && both(weights),
-    together: together && { sums: list(together.sums), squares: together.squares && list(together.squares) },
-    ...(ranks && { ranks: list(ranks) }),
-    ...(nets && { nets: { respondents: list(nets.respondents), weights: nets.weights && both(nets.weights) } }),
-  };
-}
-
 /**
  * Packs what was counted of a part.
  * @example packedPart({ blocks: [], span: null, tallies: [] }).figures.length // 0
  */
 export function packedPart(part: CountedPart): PackedPart {
-  const lists: List[] = [];
-  const blocks = part.blocks.map((block) =>
-    withLists(block, (own) => {
-      lists.push(own);
-      return [];
-    }),
-  );
+  const lists = part.blocks.flatMap(listsOf);
+  const blocks = part.blocks.map((block) => withLists(block, () => []));
   const lengths = lists.map(({ length }) => length);
   const figures = new Float64Array(lengths.reduce((sum, length) => sum + length, 0));
   let at = 0;

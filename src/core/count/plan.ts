@@ -1,5 +1,5 @@
 import { Fault } from '../fault.js';
-import { axisOf, cellsOf, type Countable } from './axis.js';
+import { axisOf, cellsOf, type Countable, isCoded } from './axis.js';
 import type { CodedColumn } from './column.js';
 import { type Counted, countReady, readied, type Ready, whoOf } from './count.js';
 import type { CellSums } from './count-cells.js';
@@ -76,8 +76,6 @@ export function costOf({ rows, nests, within, weight }: CountPlan) {
     looks: Math.max(1, ...looks),
   };
 }
-
-const isCoded = (column: Countable): column is CodedColumn => column.kind === 'coded';
 
 /** The average place of mention is shown only for groups that do not overlap. */
 function groupsOfPlaces(across: readonly Countable[]): readonly CodedColumn[] {

@@ -89,17 +89,14 @@ export function append(
   loop(out, cells, AT.values, stretch.length, width);
 }
 
-/**
- * The cells of groups at `AT.groups`, row-major; who is not counted is in the spare cell, behind the last.
- * @returns how many cells there are, without the spare one
- */
+/** Lays the cells of groups at `AT.groups`, row-major; who is not counted is in the spare cell, behind the last. */
 export function layGroups(
   kernel: Kernel,
   stretch: Stretch,
   groups: readonly CodedColumn[],
   mask: Uint8Array | null,
   each: CellBytes,
-): number {
+): void {
   let size = 1;
   if (groups.length === 0) kernel.bytes.fill(0, AT.groups, AT.groups + stretch.length * each);
   groups.forEach((column, k) => {
@@ -114,5 +111,4 @@ export function layGroups(
     const { spare8, spare16, spare32 } = kernel.loops;
     ({ 1: spare8, 2: spare16, 4: spare32 })[each](AT.groups, AT.mask, stretch.length, size);
   }
-  return size;
 }

@@ -3,7 +3,6 @@
 // respondents; those behind its last are in the spare cell. What all of it means is told in ../kernel.ts.
 
 /** Lays four or eight values beside each other, as wide as the cells are. */
-// @ts-ignore: decorator
 @inline
 function wide<V, C>(values: usize): v128 {
   if (sizeof<C>() == 2) return sizeof<V>() == 1 ? v128.load_ext<u8>(values) : v128.load(values);
@@ -13,7 +12,6 @@ function wide<V, C>(values: usize): v128 {
 }
 
 /** What comes out is cell × width + value; width 0 begins. */
-// @ts-ignore: decorator
 @inline
 function append<V, C>(out: usize, cells: usize, values: usize, length: i32, width: i32): void {
   const by = v128.splat<C>(<C>width);
@@ -29,7 +27,6 @@ function append<V, C>(out: usize, cells: usize, values: usize, length: i32, widt
  * Cells of one byte, of which there are less than 256: two of them are multiplied as one number of two bytes, for
  * nothing is carried from the lower to the upper.
  */
-// @ts-ignore: decorator
 @inline
 function fewCells(cells: usize, values: usize, by: v128): v128 {
   return i8x16.add(i16x8.mul(v128.load(cells), by), v128.load(values));
@@ -87,10 +84,18 @@ export function spare32(cells: usize, mask: usize, length: i32, spare: i32): voi
   for (let k: usize = 0; k < <usize>length; k++) if (load<u8>(mask + k) == 0) store<i32>(cells + (k << 2), spare);
 }
 
-// @ts-ignore: decorator
 @inline
 function more(at: usize): void {
   store<i32>(at, load<i32>(at) + 1);
+}
+
+/** One more in each of four tables, at four places of two bytes. */
+@inline
+function moreOfFour(places: i64, first: usize, second: usize, third: usize, fourth: usize): void {
+  more(first + (<usize>places & 0xffff));
+  more(second + (<usize>(places >> 16) & 0xffff));
+  more(third + (<usize>(places >> 32) & 0xffff));
+  more(fourth + <usize>(<u64>places >> 48));
 }
 
 /**
@@ -103,16 +108,8 @@ export function countTwos(groups: usize, values: usize, length: i32, width: i32,
     const two = fewCells(groups + k, values + k, by);
     // The earlier cell × 4, and the later × 512: where the counter of both stands.
     const at = v128.or(v128.and(i16x8.shl(two, 2), first), i16x8.shl(i16x8.shr_u(two, 8), 9));
-    const left = i64x2.extract_lane(at, 0);
-    const right = i64x2.extract_lane(at, 1);
-    more(counts + (<usize>left & 0xffff));
-    more(counts + (<usize>(left >> 16) & 0xffff));
-    more(counts + (<usize>(left >> 32) & 0xffff));
-    more(counts + <usize>(<u64>left >> 48));
-    more(counts + (<usize>right & 0xffff));
-    more(counts + (<usize>(right >> 16) & 0xffff));
-    more(counts + (<usize>(right >> 32) & 0xffff));
-    more(counts + <usize>(<u64>right >> 48));
+    moreOfFour(i64x2.extract_lane(at, 0), counts, counts, counts, counts);
+    moreOfFour(i64x2.extract_lane(at, 1), counts, counts, counts, counts);
   }
 }
 
@@ -139,16 +136,8 @@ export function count16(cells: usize, length: i32, counts: usize, table: usize):
   const fourth = third + table;
   for (let k: usize = 0; k < <usize>length; k += 8) {
     const at = i16x8.shl(v128.load(cells + (k << 1)), 2);
-    const left = i64x2.extract_lane(at, 0);
-    const right = i64x2.extract_lane(at, 1);
-    more(counts + (<usize>left & 0xffff));
-    more(second + (<usize>(left >> 16) & 0xffff));
-    more(third + (<usize>(left >> 32) & 0xffff));
-    more(fourth + <usize>(<u64>left >> 48));
-    more(counts + (<usize>right & 0xffff));
-    more(second + (<usize>(right >> 16) & 0xffff));
-    more(third + (<usize>(right >> 32) & 0xffff));
-    more(fourth + <usize>(<u64>right >> 48));
+    moreOfFour(i64x2.extract_lane(at, 0), counts, second, third, fourth);
+    moreOfFour(i64x2.extract_lane(at, 1), counts, second, third, fourth);
   }
 }
 
@@ -157,7 +146,6 @@ export function count32(cells: usize, length: i32, counts: usize): void {
 }
 
 /** Of each cell the sums of weights and of their squares, and its respondents: 32 bytes a cell. */
-// @ts-ignore: decorator
 @inline
 function weigh<C>(cells: usize, weights: usize, length: i32, sums: usize): void {
   for (let k: usize = 0; k < <usize>length; k++) {
@@ -206,14 +194,12 @@ export function keepWeighted(weights: usize, mask: usize, length: i32, span: usi
 }
 
 /** The options of one block, four bits of a respondent's words. */
-// @ts-ignore: decorator
 @inline
 function blockOf(words: usize, block: usize): usize {
   return <usize>(load<u32>(words + ((block >> 3) << 2)) >> (<u32>(block & 7) << 2)) & 15;
 }
 
 /** One more, or as much more as a respondent counts as, with its square. */
-// @ts-ignore: decorator
 @inline
 function add<T>(at: usize, weights: v128): void {
   if (sizeof<T>() == 4) more(at);
@@ -224,7 +210,6 @@ function add<T>(at: usize, weights: v128): void {
  * Of every two blocks of options how they stand together, in the groups of those who mention something.
  * @param T u32: counters; v128: sums of weights and of their squares
  */
-// @ts-ignore: decorator
 @inline
 function sets<T>(
   words: usize,

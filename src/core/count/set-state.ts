@@ -37,6 +37,13 @@ export const answeredIn = (states: Uint8Array): number =>
   states.reduce((sum, state) => sum + (hasAnswered(state) ? 1 : 0), 0);
 
 /**
+ * How many respondents answered the question, of those in each state.
+ * @example answeredOf([1, 2, 1, 0, 5, 0, 0]) // 3
+ */
+export const answeredOf = (states: readonly number[]): number =>
+  states.reduce((sum, respondents, state) => sum + (hasAnswered(state) ? respondents : 0), 0);
+
+/**
  * How many respondents are in each state, by its number.
  * @example statesIn(Uint8Array.of(1, 1, 0, 3)) // [1, 2, 0, 1, 0, 0, 0]
  */

@@ -11,7 +11,7 @@ export interface Contradictions {
   respondents: number;
   /** Mentions that the rule took away. */
   dropped: number;
-  /** The first of them, by their place in the data, from 1. */
+  /** The first of them, by their place in the data, from 1; none where respondents stay in a database. */
   listed: number[];
   /** What those are called, and by which variable; absent: by their row in the data. */
   called?: { by: string; names: string[] } | undefined;
@@ -87,8 +87,9 @@ const RULES: Record<Settle, string> = {
 function sayContradictions({ respondents, listed, called }: Contradictions, rule: Settle): string {
   if (respondents === 0) return 'Nobody gave it together with another answer.';
   const by = called?.by ?? (listed.length === 1 ? 'row' : 'rows');
-  const where = `${by} ${(called?.names ?? listed).join(', ')}${respondents > listed.length ? ', …' : ''}`;
-  return `${respondents.toLocaleString('en')} gave it together with another answer (${where}); ${RULES[rule]}.`;
+  const names = `${by} ${(called?.names ?? listed).join(', ')}${respondents > listed.length ? ', …' : ''}`;
+  const where = listed.length === 0 ? '' : ` (${names})`;
+  return `${respondents.toLocaleString('en')} gave it together with another answer${where}; ${RULES[rule]}.`;
 }
 
 /**

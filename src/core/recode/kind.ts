@@ -1,3 +1,4 @@
+import type { DeriveLinked } from '../linked/source.js';
 import type { Code } from '../codebook/types.js';
 import type { DeriveInput, Derivation } from './derivation.js';
 import type { HeldVariable, RawValue, SpokenValue } from './spoken-value.js';
@@ -37,6 +38,8 @@ export interface Kind<R extends RecipeOver<number>> {
   verb: (recipe: R) => string;
   /** Computes and proves it. @throws Fault where a source does not suit */
   derive: (recipe: R, input: DeriveInput) => Derivation;
+  /** How it is made where the study is linked and respondents stay in an engine; null: it cannot be. */
+  linked: DeriveLinked<R> | null;
   /** What it makes of one respondent's values, from its words alone; null where another check stands for that. */
   again: ((recipe: R, sources: readonly HeldVariable[], raws: readonly RawValue[]) => SpokenValue) | null;
   /** Labels of the result may be spelled otherwise than the values they are of. */

@@ -99,7 +99,7 @@ export function outcomeOf(recipe: Band, codes: readonly Code[]): (value: number)
 }
 
 /** Numbers that are codes for no answer, but for those taken in on purpose. */
-function missingNumbers({ taken }: Pick<Band, 'taken'>, codes: readonly Code[]): Map<number, string> {
+export function missingNumbers({ taken }: Pick<Band, 'taken'>, codes: readonly Code[]): Map<number, string> {
   return new Map(
     codes.flatMap(({ code, missing }): [number, string][] => {
       const number = parseNumber(code);

@@ -1,4 +1,5 @@
 import { allCanonical, canonicalList, sorted } from '../canonical.js';
+import { bandLinked } from './linked.js';
 import type { Kind } from '../kind.js';
 import { toldApart } from '../labels.js';
 import { allCodesOf, numericOf, talliedOnce } from '../source-columns.js';
@@ -32,5 +33,6 @@ export const bandKind: Kind<Band> = {
     const { made, values } = band(recipe, codes, column, source.title);
     return { ...made, proof: proveBand(recipe, codes, talliedOnce(column)), values: { is: 'codes', values } };
   },
+  linked: bandLinked,
   again: (recipe, [source], [raw = null]) => afterBand(recipe, source?.codes ?? [], raw),
 };

@@ -25,6 +25,9 @@ export interface CombineSource {
 
 export interface Combined {
   column: SetsColumn;
+  respondents: number;
+  /** Mentions in the result, as they stand there. */
+  kept: number;
   /** Of each source: respondents who answered it, and mentions by option. */
   sources: { answered: number; mentioned: number[] }[];
   /** Respondents by option, of the result. */
@@ -191,7 +194,9 @@ export function combine(recipe: Combine, sources: readonly CombineSource[], resp
     if (saidNone && has) contradicted++;
   }
   const column: SetsColumn = { kind: 'sets', words, width, state, options: recipe.options.map(({ code }) => code) };
-  return { column, sources: tallies, mentioned, answered, none, mentions, contradicted, others };
+  let kept = 0;
+  for (let word of words) for (; word !== 0; word &= word - 1) kept++;
+  return { column, respondents, kept, sources: tallies, mentioned, answered, none, mentions, contradicted, others };
 }
 
 /** What variables call the same code, where they do not call it the same. */

@@ -1,4 +1,5 @@
 import { allCanonical, canonicalList, sorted } from '../canonical.js';
+import { combineLinked } from './linked.js';
 import type { Kind } from '../kind.js';
 import { toldApart } from '../labels.js';
 import { parts } from '../source-columns.js';
@@ -36,5 +37,6 @@ export const combineKind: Kind<Combine> = {
       values: { is: 'sets', column: result.column, mentioned: result.mentioned },
     };
   },
+  linked: combineLinked,
   again: afterCombine,
 };

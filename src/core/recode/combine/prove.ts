@@ -7,14 +7,12 @@ import { type CombineSource, type Combined, differencesOf } from './compute.js';
 /** Old against new for a combination: mentions in each variable against those in the result. */
 export function proveCombine(
   recipe: Combine,
-  result: Combined,
+  result: Omit<Combined, 'column'>,
   sources: readonly Pick<CombineSource, 'title' | 'codes'>[],
 ): Proof {
-  const respondents = result.column.state.length;
+  const { respondents, kept } = result;
   const differences = differencesOf(sources.map(({ codes }) => codes));
   const lost = result.others.flatMap((count, s) => (count > 0 ? [`${sources[s]?.title ?? ''} (${whole(count)})`] : []));
-  let mentions = 0;
-  for (let word of result.column.words) for (; word !== 0; word &= word - 1) mentions++;
   const counted = total(result.mentioned);
   const mentionsBefore = total(result.sources.map(({ mentioned }) => total(mentioned)));
   const bySource = (place: number) => result.sources.map((source) => source.mentioned[place] ?? 0);
@@ -77,9 +75,9 @@ export function proveCombine(
     },
     {
       id: 'reconciled',
-      holds: mentions === counted && possible,
+      holds: kept === counted && possible,
       title: 'Reconciled',
-      text: `${whole(mentionsBefore)} mentions in the variables, ${whole(mentions)} in the result.`,
+      text: `${whole(mentionsBefore)} mentions in the variables, ${whole(kept)} in the result.`,
       codes: [],
     },
   ];

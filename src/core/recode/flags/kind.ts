@@ -1,5 +1,6 @@
 import { statesIn } from '../../count/set-state.js';
 import { allCanonical, sorted } from '../canonical.js';
+import { flagsLinked } from './linked.js';
 import type { Kind } from '../kind.js';
 import { some } from '../listed.js';
 import { NOTHING } from '../spoken-value.js';
@@ -35,6 +36,7 @@ export const flagsKind: Kind<Flags> = {
     const states = column.kind === 'sets' ? statesIn(column.state) : null;
     return { ...made, proof: proveFlags(recipe, codes, counts, after, blank, states), values: { is: 'codes', values } };
   },
+  linked: flagsLinked,
   again: (recipe, [source], [raw = null]) =>
     source?.column.kind === 'sets' && raw === null ? NOTHING : afterFlags(recipe, source?.codes ?? [], raw),
 };

@@ -1,5 +1,5 @@
 import type { CodedColumn, SetsColumn } from '../../count/column.js';
-import { SET_STATE } from '../../count/set-state.js';
+import { SET_STATE, statesIn } from '../../count/set-state.js';
 import { mentionsBy, setOption, wordsFor } from '../../count/option-bits.js';
 import type { CountedMissing } from '../counted-missing.js';
 import { type Contradictions, settleContradictions } from '../contradictions.js';
@@ -32,6 +32,8 @@ export interface GatherResult {
   /** Respondents who ticked "none of these". */
   none: number;
   contradictions: Contradictions;
+  /** Respondents by how they stand to the question, by the number of the state. */
+  states: number[];
 }
 
 /** A column with the codes in it that are not answers. */
@@ -115,6 +117,7 @@ export function gather(recipe: Gather, sources: readonly GatherSource[], respond
     mentioned: mentionsBy({ words, width }, recipe.items.length),
     none,
     contradictions,
+    states: statesIn(state),
   };
 }
 

@@ -1,5 +1,6 @@
 import { canonicalCode } from '../../codebook/number.js';
 import { allCanonical } from '../canonical.js';
+import { gatherLinked } from './linked.js';
 import type { Kind } from '../kind.js';
 import { toldApart } from '../labels.js';
 import { some } from '../listed.js';
@@ -42,5 +43,6 @@ export const gatherKind: Kind<Gather> = {
       values: { is: 'sets', column: result.column, mentioned: result.mentioned },
     };
   },
+  linked: gatherLinked,
   again: afterGather,
 };

@@ -1,6 +1,6 @@
 import { total } from '../../numerics/total.js';
 import { whole } from '../../figures.js';
-import { answeredIn, SET_STATE, statesIn } from '../../count/set-state.js';
+import { answeredOf, SET_STATE } from '../../count/set-state.js';
 import { type CountedMissing, countedMissing } from '../counted-missing.js';
 import { contradictionCheck } from '../contradictions.js';
 import { withoutAnswerFinding } from '../findings.js';
@@ -9,16 +9,19 @@ import type { Finding, Proof } from '../proof-shape.js';
 import type { GatherResult } from './compute.js';
 
 /** Old against new for a gather: each option's column, and whether ticks and mentions reconcile. */
-export function proveGather(recipe: Gather, result: GatherResult, revived: readonly CountedMissing[] = []): Proof {
-  const { state } = result.column;
-  const respondents = state.length;
-  const states = statesIn(state);
+export function proveGather(
+  recipe: Gather,
+  result: Omit<GatherResult, 'column'>,
+  revived: readonly CountedMissing[] = [],
+): Proof {
+  const { states } = result;
+  const respondents = total(states);
   const ticks = result.options.reduce((sum, option) => sum + option.ticked, 0);
   const mentions = total(result.mentioned);
   const { dropped } = result.contradictions;
   const never = recipe.items.filter((_, j) => result.options[j]!.ticked === 0);
   const missing = result.options.reduce((sum, option) => sum + option.missing, 0);
-  const answered = answeredIn(state);
+  const answered = answeredOf(states);
   const excluding = recipe.items.filter((item) => item.exclusive).map(({ label }) => label);
   const findings: Finding[] = [
     {

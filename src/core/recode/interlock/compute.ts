@@ -18,6 +18,7 @@ export interface InterlockSource {
 
 export interface Interlocked {
   made: MadeVariable;
+  respondents: number;
   /** 0 is blank, k the code at k - 1. */
   values: Uint8Array | Uint16Array;
   /** Respondents by code of the result, and blank ones. */
@@ -37,25 +38,23 @@ export interface Interlocked {
 /** The code of respondents who lack an answer to a part: "no-2" for the second. */
 const lacking = (part: number) => `no-${part + 1}`;
 
+/** What is counted of some parts: who has each combination, who lacks an answer to each part, and who is blank. */
+interface Tallied {
+  respondents: number;
+  times: ArrayLike<number>;
+  lacks: ArrayLike<number>;
+  answered: number[];
+  blank: number;
+}
+
 /**
- * Makes one variable of the combinations of several. Who has no answer to a part has none to the whole, and the code
- * says to which part; who has nothing in any is blank.
- * @throws Fault where there would be too many combinations
- * @example
- * const codes = [
- *   { code: '1', label: 'Yes', missing: null },
- *   { code: '2', label: 'No', missing: null },
- * ];
- * const source = (title, ...values) => ({
- *   title,
- *   codes,
- *   column: { kind: 'coded', values: Uint8Array.from(values), codes: ['1', '2'] },
- * });
- * const recipe = { kind: 'interlock', sources: [1, 2], between: ', ', empty: false };
- * interlock(recipe, [source('A', 1, 2, 1), source('B', 1, 1, 1)], 3).made.codes.map(({ label }) => label);
- * // ['Yes, Yes', 'No, Yes']
+ * How many combinations the answers of some parts have.
+ * @throws Fault where they are too many
  */
-export function interlock(recipe: Interlock, sources: readonly InterlockSource[], respondents: number): Interlocked {
+export function combinationsIn(
+  recipe: Pick<Interlock, 'empty'>,
+  sources: readonly Pick<InterlockSource, 'title' | 'codes'>[],
+): number {
   const answers = sources.map(({ codes }) => codes.filter(isAnswer));
   const all = answers.reduce((product, codes) => product * codes.length, 1);
   if (all > MOST_COMBINATIONS * 20 || (recipe.empty && all > MOST_COMBINATIONS)) {
@@ -67,38 +66,21 @@ export function interlock(recipe: Interlock, sources: readonly InterlockSource[]
       { field: 'sources' },
     );
   }
-  // Of each part: the place of a value among its answers; -1 missing, -2 blank.
-  const places = sources.map(({ column }, s) => {
-    const place = new Map(answers[s]!.map(({ code }, k) => [code, k]));
-    return Int32Array.from([-2, ...column.codes.map((code) => place.get(code) ?? -1)]);
-  });
-  const combination = new Int32Array(respondents);
-  const times = new Uint32Array(all);
-  const lacks = new Uint32Array(sources.length);
-  const answered = sources.map(() => 0);
-  let blank = 0;
-  for (let k = 0; k < respondents; k++) {
-    let at = 0;
-    let lack = -1;
-    let filled = false;
-    for (let s = 0; s < sources.length; s++) {
-      const place = places[s]![sources[s]!.column.values[k]!]!;
-      if (place >= 0) answered[s]!++;
-      else if (lack < 0) lack = s;
-      if (place !== -2) filled = true;
-      at = at * answers[s]!.length + Math.max(0, place);
-    }
-    if (!filled) {
-      blank++;
-      combination[k] = -1 - sources.length;
-    } else if (lack >= 0) {
-      lacks[lack]!++;
-      combination[k] = -1 - lack;
-    } else {
-      times[at]!++;
-      combination[k] = at;
-    }
-  }
+  return all;
+}
+
+/**
+ * Names the combinations that are kept, out of what was counted.
+ * @returns also `kept`, the combinations that are categories, and `gone`, the parts to which somebody lacks an answer
+ * @throws Fault where too many occur
+ */
+export function nameCombinations(
+  recipe: Pick<Interlock, 'empty' | 'between'>,
+  sources: readonly Pick<InterlockSource, 'title' | 'codes'>[],
+  { respondents, times, lacks, answered, blank }: Tallied,
+): Omit<Interlocked, 'values'> & { kept: number[]; gone: number[] } {
+  const answers = sources.map(({ codes }) => codes.filter(isAnswer));
+  const all = times.length;
   const kept: number[] = [];
   for (let at = 0; at < all; at++) if (recipe.empty || times[at]! > 0) kept.push(at);
   if (kept.length > MOST_COMBINATIONS) {
@@ -137,7 +119,76 @@ export function interlock(recipe: Interlock, sources: readonly InterlockSource[]
       missing: 'other',
     })),
   );
-  const wide = codes.length > 255;
+  return {
+    made: { level: 'unordered', codes },
+    respondents,
+    kept,
+    gone,
+    counts: [...kept.map((at) => times[at]!), ...gone.map((s) => lacks[s]!)],
+    blank,
+    combinations: all,
+    empty: Array.from(times).reduce((count, time) => count + (time === 0 ? 1 : 0), 0),
+    margins,
+    answered,
+    parts: kept.map((at) => partsOf(at).map((part, s) => answers[s]!.indexOf(part))),
+  };
+}
+
+/**
+ * Makes one variable of the combinations of several. Who has no answer to a part has none to the whole, and the code
+ * says to which part; who has nothing in any is blank.
+ * @throws Fault where there would be too many combinations
+ * @example
+ * const codes = [
+ *   { code: '1', label: 'Yes', missing: null },
+ *   { code: '2', label: 'No', missing: null },
+ * ];
+ * const source = (title, ...values) => ({
+ *   title,
+ *   codes,
+ *   column: { kind: 'coded', values: Uint8Array.from(values), codes: ['1', '2'] },
+ * });
+ * const recipe = { kind: 'interlock', sources: [1, 2], between: ', ', empty: false };
+ * interlock(recipe, [source('A', 1, 2, 1), source('B', 1, 1, 1)], 3).made.codes.map(({ label }) => label);
+ * // ['Yes, Yes', 'No, Yes']
+ */
+export function interlock(recipe: Interlock, sources: readonly InterlockSource[], respondents: number): Interlocked {
+  const answers = sources.map(({ codes }) => codes.filter(isAnswer));
+  const all = combinationsIn(recipe, sources);
+  // Of each part: the place of a value among its answers; -1 missing, -2 blank.
+  const places = sources.map(({ column }, s) => {
+    const place = new Map(answers[s]!.map(({ code }, k) => [code, k]));
+    return Int32Array.from([-2, ...column.codes.map((code) => place.get(code) ?? -1)]);
+  });
+  const combination = new Int32Array(respondents);
+  const times = new Uint32Array(all);
+  const lacks = new Uint32Array(sources.length);
+  const answered = sources.map(() => 0);
+  let blank = 0;
+  for (let k = 0; k < respondents; k++) {
+    let at = 0;
+    let lack = -1;
+    let filled = false;
+    for (let s = 0; s < sources.length; s++) {
+      const place = places[s]![sources[s]!.column.values[k]!]!;
+      if (place >= 0) answered[s]!++;
+      else if (lack < 0) lack = s;
+      if (place !== -2) filled = true;
+      at = at * answers[s]!.length + Math.max(0, place);
+    }
+    if (!filled) {
+      blank++;
+      combination[k] = -1 - sources.length;
+    } else if (lack >= 0) {
+      lacks[lack]!++;
+      combination[k] = -1 - lack;
+    } else {
+      times[at]!++;
+      combination[k] = at;
+    }
+  }
+  const { kept, gone, ...named } = nameCombinations(recipe, sources, { respondents, times, lacks, answered, blank });
+  const wide = named.made.codes.length > 255;
   const values = wide ? new Uint16Array(respondents) : new Uint8Array(respondents);
   const placeOf = new Int32Array(all);
   kept.forEach((at, k) => (placeOf[at] = k + 1));
@@ -146,15 +197,5 @@ export function interlock(recipe: Interlock, sources: readonly InterlockSource[]
     if (at >= 0) values[k] = placeOf[at]!;
     else if (at > -1 - sources.length) values[k] = kept.length + gone.indexOf(-1 - at) + 1;
   }
-  return {
-    made: { level: 'unordered', codes },
-    values,
-    counts: [...kept.map((at) => times[at]!), ...gone.map((s) => lacks[s]!)],
-    blank,
-    combinations: all,
-    empty: times.reduce((count, time) => count + (time === 0 ? 1 : 0), 0),
-    margins,
-    answered,
-    parts: kept.map((at) => partsOf(at).map((part, s) => answers[s]!.indexOf(part))),
-  };
+  return { ...named, values };
 }

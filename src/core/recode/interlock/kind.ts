@@ -1,3 +1,4 @@
+import { interlockLinked } from './linked.js';
 import type { Kind } from '../kind.js';
 import { allCodesOf, codedOf, countableOf, parts } from '../source-columns.js';
 import type { Interlock } from './shape.js';
@@ -41,5 +42,6 @@ export const interlockKind: Kind<Interlock> = {
       values: { is: 'codes', values: result.values },
     };
   },
+  linked: interlockLinked,
   again: afterInterlock,
 };

@@ -1,14 +1,17 @@
 import { total } from '../../numerics/total.js';
-import { answeredIn } from '../../count/set-state.js';
 import { whole } from '../../figures.js';
 import type { Proof } from '../proof-shape.js';
 import type { InterlockedSets } from './sets.js';
 
 /** Old against new: each combination with who mentions it, and whether mentions reconcile. */
-export function proveInterlockSets({ made, column, mentioned, before }: InterlockedSets): Proof {
+export function proveInterlockSets({
+  made,
+  respondents,
+  answered,
+  mentioned,
+  before,
+}: Omit<InterlockedSets, 'column'>): Proof {
   const after = total(mentioned);
-  const answered = answeredIn(column.state);
-  const respondents = column.state.length;
   return {
     holds: before === after,
     findings: [

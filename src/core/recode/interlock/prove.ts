@@ -9,10 +9,10 @@ import type { InterlockSource, Interlocked } from './compute.js';
 /** Old against new for an interlock: each combination with its respondents, and whether its margins are its parts. */
 export function proveInterlock(
   recipe: Interlock,
-  result: Interlocked,
+  result: Omit<Interlocked, 'values'>,
   sources: readonly Pick<InterlockSource, 'title' | 'codes'>[],
 ): Proof {
-  const { made, counts, margins, answered, blank, values } = result;
+  const { made, counts, margins, answered, blank, respondents: people } = result;
   const inAll = made.codes.reduce((sum, code, k) => sum + (isAnswer(code) ? counts[k]! : 0), 0);
   const lost = made.codes.flatMap((code, k) =>
     isAnswer(code) ? [] : [{ label: code.label, respondents: counts[k]! }],
@@ -72,7 +72,7 @@ export function proveInterlock(
     },
     {
       id: 'reconciled',
-      holds: agree && all === values.length && answered.every((count) => count >= inAll),
+      holds: agree && all === people && answered.every((count) => count >= inAll),
       title: 'Reconciled',
       text:
         `The combinations of each part add up to ${whole(inAll)}; ${whole(all)} respondents in all, ` +
@@ -129,6 +129,6 @@ export function proveInterlock(
         went: columns.map(({ missing }) => (missing ? all - inAll : 0)),
       },
     ],
-    respondents: values.length,
+    respondents: people,
   };
 }

@@ -1,6 +1,6 @@
 import { type Code, isAnswer } from '../../codebook/types.js';
 import type { CodedColumn, SetsColumn } from '../../count/column.js';
-import { hasAnswered, SET_STATE } from '../../count/set-state.js';
+import { answeredIn, hasAnswered, SET_STATE } from '../../count/set-state.js';
 import { eachOption, hasOption, setOption, wordsFor, mentionsBy } from '../../count/option-bits.js';
 import { Fault } from '../../fault.js';
 import { whole } from '../../figures.js';
@@ -21,6 +21,9 @@ export interface Part {
 export interface InterlockedSets {
   made: MadeVariable;
   column: SetsColumn;
+  respondents: number;
+  /** Who answered all parts. */
+  answered: number;
   /** Respondents by combination. */
   mentioned: number[];
   /** Mentions of the question by who answered all parts. */
@@ -31,6 +34,44 @@ export interface InterlockedSets {
 function placesIn(column: CodedColumn, answers: readonly Code[]): Int32Array {
   const place = new Map(answers.map(({ code }, k) => [code, k]));
   return Int32Array.from([-1, ...column.codes.map((code) => place.get(code) ?? -1)]);
+}
+
+/**
+ * The combinations of a question's options with groups, and what they are called.
+ * @returns also which part the question is, and how far apart the combinations of neighbouring answers of a part stand
+ * @throws Fault where several questions are multiple, or there would be too many combinations
+ */
+export function nameSets(
+  recipe: Pick<Interlock, 'between'>,
+  parts: readonly Pick<Part, 'title' | 'column' | 'codes'>[],
+) {
+  const answers = parts.map(({ codes }) => codes.filter(isAnswer));
+  const multiple = parts.flatMap(({ column }, s) => (column.kind === 'sets' ? [s] : []));
+  const [own = 0, another] = multiple;
+  if (another !== undefined) {
+    throw new Fault(
+      'unsupported',
+      `${parts[own]?.title ?? ''} and ${parts[another]?.title ?? ''} are both multiple-response questions.`,
+      'Interlock one of them with groups that do not overlap.',
+      { field: 'sources' },
+    );
+  }
+  const all = answers.reduce((product, codes) => product * codes.length, 1);
+  if (all > MOST)
+    throw new Fault('too-large', `${whole(all)} combinations would be options.`, 'Merge categories first.', {
+      field: 'sources',
+    });
+  const steps = answers.map((_, s) => answers.slice(s + 1).reduce((product, codes) => product * codes.length, 1));
+  const space = codeSpace([]);
+  const codes = Array.from({ length: all }, (_, at): Code => {
+    const chosen = answers.map((list, s) => list[Math.floor(at / steps[s]!) % list.length]!);
+    return {
+      code: space.give(chosen.map(({ code }) => code).join('.')),
+      label: chosen.map(({ label, code }) => label || code).join(recipe.between),
+      missing: null,
+    };
+  });
+  return { answers, question: own, steps, codes };
 }
 
 /**
@@ -54,25 +95,10 @@ function placesIn(column: CodedColumn, answers: readonly Code[]): Int32Array {
  * interlockSets(recipe, [site, { title: 'Crops', codes, column: sets }], 2).mentioned; // [1, 1, 1]
  */
 export function interlockSets(recipe: Interlock, parts: readonly Part[], respondents: number): InterlockedSets {
-  const answers = parts.map(({ codes }) => codes.filter(isAnswer));
-  const multiple = parts.flatMap(({ column }, s) => (column.kind === 'sets' ? [s] : []));
-  const [own = 0, another] = multiple;
-  if (another !== undefined) {
-    throw new Fault(
-      'unsupported',
-      `${parts[own]?.title ?? ''} and ${parts[another]?.title ?? ''} are both multiple-response questions.`,
-      'Interlock one of them with groups that do not overlap.',
-      { field: 'sources' },
-    );
-  }
-  const all = answers.reduce((product, codes) => product * codes.length, 1);
-  if (all > MOST)
-    throw new Fault('too-large', `${whole(all)} combinations would be options.`, 'Merge categories first.', {
-      field: 'sources',
-    });
+  const { answers, question: own, steps, codes } = nameSets(recipe, parts);
+  const all = codes.length;
   const sets = parts[own]!.column as SetsColumn;
   const optionAt = sets.options.map((option) => answers[own]!.findIndex(({ code }) => code === option));
-  const steps = answers.map((_, s) => answers.slice(s + 1).reduce((product, codes) => product * codes.length, 1));
   const places = parts.map(({ column }, s) =>
     column.kind === 'coded' ? placesIn(column, answers[s]!) : new Int32Array(),
   );
@@ -100,18 +126,15 @@ export function interlockSets(recipe: Interlock, parts: readonly Part[], respond
       setOption({ words, width }, k, at + option * steps[own]!);
     });
   }
-  const space = codeSpace([]);
-  const codes = Array.from({ length: all }, (_, at): Code => {
-    const chosen = answers.map((list, s) => list[Math.floor(at / steps[s]!) % list.length]!);
-    return {
-      code: space.give(chosen.map(({ code }) => code).join('.')),
-      label: chosen.map(({ label, code }) => label || code).join(recipe.between),
-      missing: null,
-    };
-  });
   const mentioned = mentionsBy({ words, width }, all);
   const kept = codes.flatMap((_, at) => (recipe.empty || mentioned[at]! > 0 ? [at] : []));
-  return { ...only({ words, width, state }, codes, kept), mentioned: kept.map((at) => mentioned[at]!), before };
+  return {
+    ...only({ words, width, state }, codes, kept),
+    respondents,
+    answered: answeredIn(state),
+    mentioned: kept.map((at) => mentioned[at]!),
+    before,
+  };
 }
 
 /** The combinations that are kept, as a column of their own. */

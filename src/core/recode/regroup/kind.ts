@@ -1,5 +1,6 @@
 import { canonicalCode } from '../../codebook/number.js';
 import type { SetsColumn } from '../../count/column.js';
+import { answeredIn } from '../../count/set-state.js';
 import { allCanonical, canonicalList, sorted } from '../canonical.js';
 import type { DeriveInput, Derivation, Source } from '../derivation.js';
 import type { Kind } from '../kind.js';
@@ -10,6 +11,7 @@ import type { Regroup } from './shape.js';
 import { afterRegroup } from './again.js';
 import { checkRegroup } from './check.js';
 import { regroup } from './compute.js';
+import { regroupLinked } from './linked.js';
 import { regroupSets } from './nets.js';
 import { proveRegroup } from './prove.js';
 import { proveRegroupSets } from './prove-nets.js';
@@ -23,7 +25,10 @@ function deriveNets(recipe: Regroup, source: Source, column: SetsColumn): Deriva
   const result = regroupSets(recipe, codes, column);
   return {
     ...result.made,
-    proof: proveRegroupSets(recipe, codes, result, column.state),
+    proof: proveRegroupSets(recipe, codes, result, {
+      answered: answeredIn(column.state),
+      respondents: column.state.length,
+    }),
     values: { is: 'sets', column: result.column, mentioned: result.mentioned },
   };
 }
@@ -71,6 +76,7 @@ export const regroupKind: Kind<Regroup> = {
   say: (recipe, { codesOf }) => sayRegroup(recipe, codesOf(recipe.source)),
   verb: () => 'regroups',
   derive,
+  linked: regroupLinked,
   again: (recipe, [source], [raw = null]) =>
     // Who has no answer to a question has none after it.
     source?.column.kind === 'sets' && raw === null ? NOTHING : afterRegroup(recipe, source?.codes ?? [], raw),

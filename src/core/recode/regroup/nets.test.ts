@@ -2,7 +2,7 @@ import { total } from '../../numerics/total.js';
 import { byId } from '../../by-id.js';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { SET_STATE } from '../../count/set-state.js';
+import { answeredIn, SET_STATE } from '../../count/set-state.js';
 import type { SetsColumn } from '../../count/column.js';
 import { proveRegroupSets } from './prove-nets.js';
 import { regroupSets } from './nets.js';
@@ -29,6 +29,8 @@ const nets: Regroup = {
   setAside: ['5'],
 };
 
+const standing = (state: Uint8Array) => ({ answered: answeredIn(state), respondents: state.length });
+
 describe('nets over the options of a question', () => {
   it('count a respondent once, and say what is left over', () => {
     const column = sets([[0, 1], [1, 2], [4], [], null, [3]]);
@@ -37,13 +39,13 @@ describe('nets over the options of a question', () => {
     expect([...result.column.words]).toEqual([1, 3, 0, 0, 0, 0]);
     const { mentioned, none, nothing, blank } = SET_STATE;
     expect([...result.column.state]).toEqual([mentioned, mentioned, none, nothing, blank, none]);
-    const proof = proveRegroupSets(nets, CODES, result, column.state);
+    const proof = proveRegroupSets(nets, CODES, result, standing(column.state));
     expect(proof.holds).toBe(false);
     expect(byId(proof.findings, 'left-over')?.text).toContain('4 Option 4 is in no group: 1 mentions would be lost');
     expect(byId(proof.findings, 'reconciled')?.text).toContain('4 mentions before are 3 after');
     const own = regroupSets({ ...nets, unnamed: 'own' }, CODES, column);
     expect(own.made.codes.map(({ label }) => label)).toEqual(['Roots', 'Leaves', 'Option 4']);
-    expect(proveRegroupSets({ ...nets, unnamed: 'own' }, CODES, own, column.state).holds).toBe(true);
+    expect(proveRegroupSets({ ...nets, unnamed: 'own' }, CODES, own, standing(column.state)).holds).toBe(true);
   });
 
   it('never exceed the base nor their parts together, and are at least the largest of these', () => {

@@ -45,6 +45,19 @@ function groupsOf(
 }
 
 /**
+ * The groups of a question's options, and of each option which group it is in; below 0: in none.
+ * @param source the options in the order of the column
+ */
+export function netsOf(recipe: Regroup, source: readonly Code[]) {
+  const groups = groupsOf(recipe, source);
+  const made: MadeVariable = {
+    level: 'multiple',
+    codes: groups.map(({ code, label }) => ({ code, label: label.trim(), missing: null })),
+  };
+  return { groups, made, groupOf: source.map(({ code }) => groups.findIndex(({ from }) => from.includes(code))) };
+}
+
+/**
  * Nets over the options of a multiple-response question: who mentions any option of a group is in it, once. A
  * respondent left without a mention has chosen none of these.
  * @example
@@ -68,13 +81,11 @@ function groupsOf(
  * regroupSets(recipe, codes, crops).mentioned; // [3]
  */
 export function regroupSets(told: Regroup, source: readonly Code[], column: SetsColumn): RegroupedSets {
-  const recipe = withEverythingElse(told, source);
-  const groups = groupsOf(recipe, source);
+  const { groups, groupOf, made } = netsOf(withEverythingElse(told, source), source);
   const width = wordsFor(groups.length);
   const respondents = column.state.length;
   const words = new Uint32Array(respondents * width);
   const state = Uint8Array.from(column.state);
-  const groupOf = column.options.map((option) => groups.findIndex(({ from }) => from.includes(option)));
   const named = maskOf(
     groupOf.flatMap((group, option) => (group < 0 ? [] : [option])),
     column.width,
@@ -89,7 +100,7 @@ export function regroupSets(told: Regroup, source: readonly Code[], column: Sets
   }
   const before = mentionsBy(column, column.options.length);
   return {
-    made: { level: 'multiple', codes: groups.map(({ code, label }) => ({ code, label: label.trim(), missing: null })) },
+    made,
     column: { kind: 'sets', words, width, state, options: groups.map(({ code }) => code) },
     mentioned: mentionsBy({ words, width }, groups.length),
     before,

@@ -1,6 +1,5 @@
 import { total } from '../../numerics/total.js';
 import { coveredFinding, leftOverFinding } from '../findings.js';
-import { answeredIn } from '../../count/set-state.js';
 import { type Code, isAnswer } from '../../codebook/types.js';
 import { whole } from '../../figures.js';
 import { withEverythingElse } from './everything-else.js';
@@ -15,8 +14,8 @@ const list = (codes: readonly Code[]) =>
 export function proveRegroupSets(
   told: Regroup,
   source: readonly Code[],
-  result: RegroupedSets,
-  state: Uint8Array,
+  result: Omit<RegroupedSets, 'column'>,
+  { answered, respondents }: { answered: number; respondents: number },
 ): Proof {
   const recipe = withEverythingElse(told, source);
   const { made, mentioned, before, went, emptied } = result;
@@ -35,7 +34,6 @@ export function proveRegroupSets(
       named.filter((text) => text === code).length > 1 || (named.includes(code) && recipe.setAside.includes(code)),
   );
   const unknown = named.filter((code) => !source.some((candidate) => candidate.code === code));
-  const answered = answeredIn(state);
   const most = Math.max(0, ...mentioned);
   const lost = (codes: readonly Code[]) => codes.reduce((sum, { code }) => sum + respondentsOf(code), 0);
   const taken = went.reduce((sum, line) => sum + total(line.slice(0, -1)), 0);
@@ -94,7 +92,7 @@ export function proveRegroupSets(
     { code: '', label: 'In no group', missing: true, respondents: lost([...leftOver, ...aside]) },
   ];
   const nobody = columns.map(() => 0);
-  const blank = state.length - answered;
+  const blank = respondents - answered;
   return {
     holds: findings.every(({ holds }) => holds),
     findings,
@@ -115,6 +113,6 @@ export function proveRegroupSets(
         went: columns.map((_, k) => (k === columns.length - 1 ? blank : 0)),
       },
     ],
-    respondents: state.length,
+    respondents: respondents,
   };
 }

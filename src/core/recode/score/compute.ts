@@ -24,6 +24,7 @@ export interface ScoreSource {
 export interface Scored {
   /** NaN: no score. */
   values: Float64Array;
+  respondents: number;
   /** Respondents by how many items they answered, and of those who have a score. */
   byAnswered: { respondents: Float64Array; scored: Float64Array };
   /** Of those without a score: divided by zero; a root or a logarithm outside its domain. */
@@ -177,6 +178,7 @@ export function score(recipe: Score, sources: readonly ScoreSource[], respondent
   });
   return {
     values,
+    respondents,
     byAnswered,
     byZero,
     offDomain,

@@ -1,4 +1,5 @@
 import { allCanonical, sorted } from '../canonical.js';
+import { scoreLinked } from './linked.js';
 import type { Kind } from '../kind.js';
 import { allCodesOf } from '../source-columns.js';
 import type { Score } from './shape.js';
@@ -41,5 +42,6 @@ export const scoreKind: Kind<Score> = {
       values: { is: 'numbers', values: result.values, wordOf: null, words: [], missing: [] },
     };
   },
+  linked: scoreLinked,
   again: null,
 };

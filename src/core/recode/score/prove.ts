@@ -13,13 +13,13 @@ const runsAgainst = ({ label, rest }: { label: string; rest: number | null }) =>
   `${label} runs against the other items (correlation ${(rest ?? 0).toFixed(2).replace('-', '−')})`;
 
 /** Old against new for a score: who answered how many items, who has a score, and how the items go together. */
-export function proveScore(recipe: Score, result: Scored, titles: readonly string[]): Proof {
-  const { byAnswered, byZero, offDomain, reliability, values } = result;
+export function proveScore(recipe: Score, result: Omit<Scored, 'values'>, titles: readonly string[]): Proof {
+  const { byAnswered, byZero, offDomain, reliability, respondents: people } = result;
   const sum = (counts: Float64Array) => counts.reduce((total, count) => total + count, 0);
   const scored = sum(byAnswered.scored);
   const nothing = byAnswered.respondents[0] ?? 0;
   const items = titles.length;
-  const without = values.length - scored;
+  const without = people - scored;
   const tooFew = recipe.of === 'expression' ? 0 : sum(byAnswered.respondents.subarray(1, recipe.atLeast));
   const lacking = without - byZero - offDomain;
   const named = (pick: (figure: Scored['items'][number]) => number) =>
@@ -103,9 +103,9 @@ export function proveScore(recipe: Score, result: Scored, titles: readonly strin
       : []),
     {
       id: 'reconciled',
-      holds: scored + without === values.length && sum(byAnswered.respondents) === values.length,
+      holds: scored + without === people && sum(byAnswered.respondents) === people,
       title: 'Reconciled',
-      text: `${whole(values.length)} respondents: ${whole(scored)} with a score, ${whole(without)} without.`,
+      text: `${whole(people)} respondents: ${whole(scored)} with a score, ${whole(without)} without.`,
       codes: [],
     },
   ];
@@ -129,7 +129,7 @@ export function proveScore(recipe: Score, result: Scored, titles: readonly strin
       { code: '', label: 'No score', missing: true, respondents: without },
     ],
     rows: rows.filter(({ respondents }, k) => respondents > 0 || k === rows.length - 1).reverse(),
-    respondents: values.length,
+    respondents: people,
     reliability,
   };
 }

@@ -1,5 +1,5 @@
 import type { CodedColumn, SetsColumn } from '../../count/column.js';
-import { SET_STATE } from '../../count/set-state.js';
+import { SET_STATE, statesIn } from '../../count/set-state.js';
 import { hasOption, setOption, wordsFor, mentionsBy } from '../../count/option-bits.js';
 import type { CountedMissing } from '../counted-missing.js';
 import { type Contradictions, settleContradictions } from '../contradictions.js';
@@ -30,6 +30,8 @@ export interface SlotsResult {
   /** Respondents who said "none of these". */
   none: number;
   contradictions: Contradictions;
+  /** Respondents by how they stand to the question, by the number of the state. */
+  states: number[];
 }
 
 const [BLANK, MISSING, OTHER, NONE, NOT_ASKED] = [-1, -2, -3, -4, -5];
@@ -107,7 +109,7 @@ export function slots(recipe: Slots, sources: readonly GatherSource[], responden
   const contradictions = settleContradictions({ words, width, state }, saidNone, exclusive, recipe.settle ?? 'option');
   const mentioned = mentionsBy({ words, width }, recipe.options.length);
   const column: SetsColumn = { kind: 'sets', words, width, state, options: recipe.options.map(({ code }) => code) };
-  return { column, slots: columns, mentioned, again, others, none, contradictions };
+  return { column, slots: columns, mentioned, again, others, none, contradictions, states: statesIn(state) };
 }
 
 /** Options, and the code for none of these, that a slot declares missing. */

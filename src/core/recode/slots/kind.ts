@@ -1,5 +1,6 @@
 import { canonicalCode } from '../../codebook/number.js';
 import { allCanonical, canonicalList, sorted } from '../canonical.js';
+import { slotsLinked } from './linked.js';
 import type { Kind } from '../kind.js';
 import { toldApart } from '../labels.js';
 import { some } from '../listed.js';
@@ -37,5 +38,6 @@ export const slotsKind: Kind<Slots> = {
       values: { is: 'sets', column: result.column, mentioned: result.mentioned },
     };
   },
+  linked: slotsLinked,
   again: afterSlots,
 };

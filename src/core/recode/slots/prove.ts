@@ -1,6 +1,6 @@
 import { total } from '../../numerics/total.js';
 import { whole } from '../../figures.js';
-import { answeredIn, SET_STATE, statesIn } from '../../count/set-state.js';
+import { answeredOf, SET_STATE } from '../../count/set-state.js';
 import { type CountedMissing, countedMissing } from '../counted-missing.js';
 import { contradictionCheck } from '../contradictions.js';
 import { withoutAnswerFinding } from '../findings.js';
@@ -11,19 +11,19 @@ import type { SlotsResult } from './compute.js';
 /** Old against new for slots: each slot's values, and whether values and mentions reconcile. */
 export function proveSlots(
   recipe: Slots,
-  result: SlotsResult,
+  result: Omit<SlotsResult, 'column'>,
   names: readonly string[],
   revived: readonly CountedMissing[] = [],
 ): Proof {
-  const { state } = result.column;
-  const states = statesIn(state);
+  const { states } = result;
+  const respondents = total(states);
   const sum = (of: (slot: SlotsResult['slots'][number]) => number) =>
     result.slots.reduce((all, slot) => all + of(slot), 0);
   const values = sum(({ option }) => option);
   const mentions = total(result.mentioned);
   const others = [...result.others].sort(([, a], [, b]) => b - a);
   const never = recipe.options.filter((_, j) => result.mentioned[j] === 0);
-  const answered = answeredIn(state);
+  const answered = answeredOf(states);
   const { dropped } = result.contradictions;
   const excluding = recipe.options.filter(({ code }) => recipe.exclusive?.includes(code)).map(({ label }) => label);
   const findings: Finding[] = [
@@ -100,9 +100,9 @@ export function proveSlots(
       code: String(k + 1),
       label: names[k] ?? '',
       missing: false,
-      respondents: state.length,
+      respondents,
       went: [option, none, other, missing, blank],
     })),
-    respondents: state.length,
+    respondents,
   };
 }

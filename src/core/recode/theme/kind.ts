@@ -38,5 +38,7 @@ export const themeKind: Kind<ThemeRecipe> = {
     return { ...themed(recipe), proof, values: { is: 'sets', column, mentioned } };
   },
   // Codings are no part of the recipe: they are counted again by the proof itself, answer by answer.
+  // What coders say hangs on answers one by one, which stay in the engine.
+  linked: null,
   again: null,
 };

@@ -1,3 +1,4 @@
+import { toCategoriesLinked } from './linked.js';
 import type { Kind } from '../kind.js';
 import { allCodesOf, roomFor } from '../source-columns.js';
 import { eachText } from '../texts.js';
@@ -45,6 +46,7 @@ export const toCategoriesKind: Kind<ToCategories> = {
     const blank = respondents - filled;
     return { ...made, proof: proveToCategories(result, blank), values: { is: 'codes', values } };
   },
+  linked: toCategoriesLinked,
   again: (recipe, [source], [raw = null]) => afterCategories(recipe, source?.codes ?? [], raw),
   spellsAlike: ({ alike }) => alike,
 };

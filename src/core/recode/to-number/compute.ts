@@ -30,6 +30,9 @@ export interface Converted {
   /** Numbers that are codes for no answer, as the source says, with their respondents. */
   coded: Map<string, Tally>;
   blank: number;
+  respondents: number;
+  /** Respondents who have a number in the result. */
+  made: number;
 }
 
 const decided = (exception: Exception): Outcome =>
@@ -61,17 +64,10 @@ function tallies() {
 }
 
 /**
- * Reads texts as numbers, each different one once. What is no number, and is not decided on, becomes no answer and is
- * told. A code that the source declares missing stays so, unless it is decided on.
+ * Says what a text comes to. Words are numbered, and texts that are no numbers told, in the order in which they come.
  * @param missing codes of the source that are no answers
- * @example
- * const recipe = { kind: 'number', source: 1, decimal: ',', exceptions: [] };
- * const texts = knownTexts({ distinct: ['12,5', '1.204'], place: Uint8Array.of(1, 2, 0) });
- * toNumber(recipe, texts, [], 3).values; // [12.5, 1204, NaN]
  */
-export function toNumber(recipe: ToNumber, texts: Texts, missing: readonly Code[], respondents: number): Converted {
-  const values = new Float64Array(respondents).fill(NaN);
-  const wordOf = new Uint32Array(respondents);
+export function numberReader(recipe: ToNumber, missing: readonly Code[]) {
   const places = new Map<string, number>();
   const exceptions = tallies();
   const coded = tallies();
@@ -106,6 +102,22 @@ export function toNumber(recipe: ToNumber, texts: Texts, missing: readonly Code[
       tally: exceptions.of(all.size < MOST_EXCEPTIONS || all.has(text) ? text : REST, outcome),
     };
   };
+  return { read, words: () => [...places.keys()], exceptions: exceptions.all, coded: coded.all };
+}
+
+/**
+ * Reads texts as numbers, each different one once. What is no number, and is not decided on, becomes no answer and is
+ * told. A code that the source declares missing stays so, unless it is decided on.
+ * @param missing codes of the source that are no answers
+ * @example
+ * const recipe = { kind: 'number', source: 1, decimal: ',', exceptions: [] };
+ * const texts = knownTexts({ distinct: ['12,5', '1.204'], place: Uint8Array.of(1, 2, 0) });
+ * toNumber(recipe, texts, [], 3).values; // [12.5, 1204, NaN]
+ */
+export function toNumber(recipe: ToNumber, texts: Texts, missing: readonly Code[], respondents: number): Converted {
+  const values = new Float64Array(respondents).fill(NaN);
+  const wordOf = new Uint32Array(respondents);
+  const { read, words, exceptions, coded } = numberReader(recipe, missing);
   let [numbers, filled] = [0, 0];
   eachText(texts, respondents, read, ({ value, word, tally }, k) => {
     filled++;
@@ -114,14 +126,18 @@ export function toNumber(recipe: ToNumber, texts: Texts, missing: readonly Code[
     if (tally) tally.respondents++;
     else numbers++;
   });
+  let made = 0;
+  for (const value of values) if (!Number.isNaN(value)) made++;
   return {
     values,
     wordOf,
-    words: [...places.keys()],
-    exceptions: exceptions.all,
+    words: words(),
+    exceptions,
     numbers,
-    coded: coded.all,
+    coded,
     blank: respondents - filled,
+    respondents,
+    made,
   };
 }
 

@@ -1,3 +1,4 @@
+import { toNumberLinked } from './linked.js';
 import type { Kind } from '../kind.js';
 import type { ToNumber } from './shape.js';
 import { checkToNumber } from './check.js';
@@ -30,5 +31,6 @@ export const toNumberKind: Kind<ToNumber> = {
       values: { is: 'numbers', values, wordOf, words, missing: coded },
     };
   },
+  linked: toNumberLinked,
   again: null,
 };

@@ -13,16 +13,14 @@ const list = (texts: readonly [string, Tally][]) =>
     .join(', ') + (texts.length > LISTED ? ', …' : '');
 
 /** Old against new for a conversion: each text that is no number, what it becomes, and whether the counts reconcile. */
-export function proveToNumber(result: Converted): Proof {
-  const { exceptions, coded, numbers, blank, values } = result;
+export function proveToNumber(result: Omit<Converted, 'values' | 'wordOf'>): Proof {
+  const { exceptions, coded, numbers, blank, respondents, made } = result;
   const odd = [...exceptions].sort(([, a], [, b]) => b.respondents - a.respondents);
   const byOutcome = (is: Outcome['is']) => odd.filter(([, { outcome }]) => outcome.is === is);
   const left = byOutcome('left');
   const missing = [...coded, ...byOutcome('missing')];
   const read = byOutcome('number');
-  const filled = values.length - blank;
-  let made = 0;
-  for (const value of values) if (!Number.isNaN(value)) made++;
+  const filled = respondents - blank;
   const total = sum(read.map(([, tally]) => tally)) + numbers + sum([...coded.values()]);
   const findings: Finding[] = [
     {
@@ -95,6 +93,6 @@ export function proveToNumber(result: Converted): Proof {
       respondents: all.reduce((total_, { went }) => total_ + went[k]!, 0),
     })),
     rows: all,
-    respondents: values.length,
+    respondents,
   };
 }

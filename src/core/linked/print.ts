@@ -1,0 +1,158 @@
+import type { LinkedColumn } from './column.js';
+import type { Dialect } from './dialect.js';
+import { type Condition, OWN, type Scalar } from './expression.js';
+import type { Query } from './query.js';
+
+/** The table that respondents are in, and the linked columns by id. */
+export interface LinkedTable {
+  /** The names of the table, from the outermost to its own. */
+  table: readonly string[];
+  columns: (id: number) => LinkedColumn;
+}
+
+/** A part that is worked out before what is made of it. */
+interface Needed {
+  column: number;
+  part: string;
+  expression: Scalar;
+  /** Parts that are worked out before it, one in another. */
+  depth: number;
+  alias: string;
+}
+
+const keyOf = (column: number, part: string) => `${column}.${part}`;
+
+/** The scalars and conditions that something is made of. */
+function piecesOf(of: Scalar | Condition): readonly (Scalar | Condition)[] {
+  switch (of.is) {
+    case 'case':
+      return [...of.when.flat(), of.otherwise];
+    case 'lookup':
+    case 'one-of':
+    case 'is-nothing':
+      return [of.of];
+    case 'arithmetic':
+    case 'call':
+    case 'and':
+    case 'or':
+      return of.parts;
+    case 'compare':
+      return [of.left, of.right];
+    case 'not':
+      return [of.part];
+    default:
+      return [];
+  }
+}
+
+/** Gathers all parts that a query needs, and columns of the engine's table. */
+function needsOf(roots: readonly (Scalar | Condition)[], columns: LinkedTable['columns']) {
+  const parts = new Map<string, Needed>();
+  const depthOf = (of: Scalar | Condition, own: number): number => {
+    if (of.is !== 'part') return piecesOf(of).reduce((depth, piece) => Math.max(depth, depthOf(piece, own)), 0);
+    return need(of.column === OWN ? own : of.column, of.part).depth + 1;
+  };
+  const need = (column: number, part: string): Needed => {
+    const key = keyOf(column, part);
+    const known = parts.get(key);
+    if (known) return known;
+    const expression = columns(column).parts[part];
+    if (!expression) throw new Error(`linked column ${column} has no part ${part}`);
+    const depth = depthOf(expression, column);
+    const needed = { column, part, expression, depth, alias: `hc_${parts.size}` };
+    parts.set(key, needed);
+    return needed;
+  };
+  for (const root of roots) depthOf(root, OWN);
+  return parts;
+}
+
+/** Prints expressions; `at` says what a part is called where it stands. */
+function printer(dialect: Dialect, at: (column: number, part: string) => string) {
+  const { name, text, surely } = dialect;
+  const valueOf = (value: string | number) => (typeof value === 'string' ? text(value) : String(value));
+  const scalar = (of: Scalar): string => {
+    switch (of.is) {
+      case 'column':
+        return of.as === 'number' ? dialect.asNumber(name(of.name)) : dialect.asText(name(of.name));
+      case 'part':
+        return at(of.column, of.part);
+      case 'whole':
+        return String(of.value);
+      case 'number':
+        return dialect.number(of.value);
+      case 'nothing':
+        return dialect.nothing;
+      case 'case': {
+        const cases = of.when.map(([holds, then]) => `WHEN ${condition(holds)} THEN ${scalar(then)}`);
+        return `CASE ${cases.join(' ')} ELSE ${scalar(of.otherwise)} END`;
+      }
+      case 'lookup': {
+        const cases = of.cases.flatMap(({ values, to }) => values.map((value) => [valueOf(value), to] as const));
+        return dialect.lookup(scalar(of.of), cases, of.otherwise, of.blank);
+      }
+      case 'arithmetic':
+        return `(${of.parts.map(scalar).join(` ${of.sign} `)})`;
+      case 'call':
+        return dialect.call(of.of, of.parts.map(scalar));
+    }
+  };
+  const joined = (parts: readonly Condition[], word: string, none: string) =>
+    parts.length === 0 ? none : `(${parts.map(condition).join(` ${word} `)})`;
+  const condition = (of: Condition): string => {
+    switch (of.is) {
+      case 'compare':
+        return `${scalar(of.left)} ${of.sign} ${scalar(of.right)}`;
+      case 'one-of':
+        return of.values.length === 0 ? '1 = 0' : `${scalar(of.of)} IN (${of.values.map(valueOf).join(', ')})`;
+      case 'is-nothing':
+        return `${scalar(of.of)} IS NULL`;
+      case 'and':
+        return joined(of.parts, 'AND', '1 = 1');
+      case 'or':
+        return joined(of.parts, 'OR', '1 = 0');
+      case 'not':
+        return `NOT ${surely(`(${condition(of.part)})`)}`;
+    }
+  };
+  return { scalar, condition };
+}
+
+/** Names of the engine's columns that parts of the innermost layer read. */
+function columnsIn(of: Scalar | Condition): string[] {
+  return of.is === 'column' ? [of.name] : piecesOf(of).flatMap(columnsIn);
+}
+
+/**
+ * A query as one SELECT: parts of columns are worked out layer by layer, each once, and counted at the end.
+ * Its columns are `k0`, `k1`, ... for the groups, `n` for respondents and `s0`, `s1`, ... for the sums.
+ */
+export function printQuery(query: Query, linked: LinkedTable, dialect: Dialect): string {
+  const { where, by, sums, most, made } = query;
+  const columns = (id: number) => (id === OWN && made ? made : linked.columns(id));
+  const needed = needsOf([...by, ...sums, ...(where ? [where] : [])], columns);
+  const parts = [...needed.values()];
+  const inLayer = (own: number) =>
+    printer(dialect, (column, part) => needed.get(keyOf(column === OWN ? own : column, part))!.alias);
+  const deepest = parts.reduce((depth, part) => Math.max(depth, part.depth), -1);
+  let from = linked.table.map(dialect.name).join('.');
+  for (let depth = 0; depth <= deepest; depth++) {
+    // The engine's own columns are read by the innermost layer, and go on as long as somebody needs them.
+    const raw = new Set(parts.filter((part) => part.depth > depth).flatMap((part) => columnsIn(part.expression)));
+    const before = parts.filter((part) => part.depth < depth).map(({ alias }) => alias);
+    const now = parts
+      .filter((part) => part.depth === depth)
+      .map(({ column, expression, alias }) => `${inLayer(column).scalar(expression)} AS ${alias}`);
+    const columns = [...before, ...[...raw].map(dialect.name), ...now];
+    from = `(SELECT ${columns.join(', ')} FROM ${from}) AS hc_l${depth}`;
+  }
+  const { scalar, condition } = inLayer(OWN);
+  const keys = by.map((key, k) => `${scalar(key)} AS hc_k${k}`);
+  const figures = sums.map((sum, k) => `coalesce(sum(${scalar(sum)}), 0) AS hc_s${k}`);
+  const groups = by.map((_, k) => `hc_k${k}`).join(', ');
+  return (
+    `SELECT ${[...keys, 'count(*) AS hc_n', ...figures].join(', ')} FROM ${from}` +
+    (where ? ` WHERE ${condition(where)}` : '') +
+    (by.length > 0 ? ` GROUP BY ${groups} LIMIT ${most + 1}` : '')
+  );
+}

@@ -1,0 +1,220 @@
+import {
+  all,
+  any,
+  call,
+  compare,
+  divided,
+  extremeOf,
+  flag,
+  isNothing,
+  minus,
+  not,
+  nothing,
+  number,
+  plus,
+  times,
+  when,
+  whole,
+} from '../../../linked/build.js';
+import type { Condition, Scalar } from '../../../linked/expression.js';
+import { own } from '../../../linked/source.js';
+import { NO_VALUE } from './evaluate.js';
+import type { Expression, FunctionName, Operation } from './parse.js';
+
+/** What a step of an expression comes to, and why an expression has no value: as `evaluator` writes it. */
+interface Step {
+  value: Scalar;
+  why: Scalar;
+}
+
+const ZERO = number(0);
+const ONE = number(1);
+const isThere = (value: Scalar) => not(isNothing(value));
+const isZero = (value: Scalar) => compare(value, '=', ZERO);
+const isOther = (value: Scalar) => any([compare(value, '<', ZERO), compare(value, '>', ZERO)]);
+const truth = (condition: Condition) => when([[condition, ONE]], ZERO);
+
+/** The powers of e between which a number can hold the result. */
+const [LEAST_POWER, MOST_POWER] = [-745, 709];
+
+/** To a whole number, halves upwards. */
+const rounded = (value: Scalar): Scalar => {
+  const floor = call('floor', value);
+  return plus([floor, truth(compare(minus(value, floor), '>=', number(0.5)))]);
+};
+
+/** What has a value of its own, and where it has none although its operands have. */
+interface Computed {
+  value: Scalar;
+  fails: Condition;
+}
+
+function power(a: Scalar, b: Scalar): Computed {
+  const size = times([b, call('ln', call('abs', a))]);
+  const isWhole = compare(b, '=', call('floor', b));
+  const fails = any([
+    all([isZero(a), compare(b, '<', ZERO)]),
+    all([compare(a, '<', ZERO), not(isWhole)]),
+    compare(when([[isOther(a), size]], ZERO), '>', number(MOST_POWER)),
+  ]);
+  const vanishes = compare(when([[isOther(a), size]], ZERO), '<', number(LEAST_POWER));
+  return { fails, value: when([[vanishes, ZERO]], call('power', a, b)) };
+}
+
+const PLAIN: Partial<Record<FunctionName, (value: Scalar) => Computed>> = {
+  abs: (value) => ({ value: call('abs', value), fails: any([]) }),
+  sqrt: (value) => ({ value: call('sqrt', value), fails: compare(value, '<', ZERO) }),
+  ln: (value) => ({ value: call('ln', value), fails: compare(value, '<=', ZERO) }),
+  exp: (value) => ({
+    value: when([[compare(value, '<', number(LEAST_POWER)), ZERO]], call('exp', value)),
+    fails: compare(value, '>', number(MOST_POWER)),
+  }),
+};
+
+/** The parts of a score's expression, by steps: each is worked out once. */
+export function expressionParts(expression: Expression, items: ReadonlyMap<string, Scalar>) {
+  const parts: Record<string, Scalar> = {};
+  let steps = 0;
+  const keep = (value: Scalar, why: Scalar): Step => {
+    const at = steps++;
+    parts[`v${at}`] = value;
+    // A reason that nothing was added to is that of the step before.
+    if (why.is === 'part' || why.is === 'whole') return { value: own(`v${at}`), why };
+    parts[`y${at}`] = why;
+    return { value: own(`v${at}`), why: own(`y${at}`) };
+  };
+  /** Nothing where an operand is nothing, or where there is no value. */
+  const checked = (operands: readonly Scalar[], { value, fails }: Computed, why: Scalar, reason: number): Step => {
+    const lacks = any(operands.map(isNothing));
+    return keep(when([[any([lacks, fails]), nothing]], value), when([[all([not(lacks), fails]), whole(reason)]], why));
+  };
+  const operated = (operation: Operation, left: Step, right: Step): Step => {
+    const [a, b] = [left.value, right.value];
+    const either = any([isNothing(a), isNothing(b)]);
+    switch (operation) {
+      case '+':
+      case '-':
+      case '*':
+        return keep({ is: 'arithmetic', sign: operation, parts: [a, b] }, right.why);
+      case '/':
+        return checked([a, b], { value: divided(a, b), fails: isZero(b) }, right.why, NO_VALUE.zero);
+      case '^':
+        return checked([a, b], power(a, b), right.why, NO_VALUE.domain);
+      case 'and':
+        return keep(
+          when(
+            [
+              [any([isZero(a), isZero(b)]), ZERO],
+              [either, nothing],
+            ],
+            ONE,
+          ),
+          // Where one side is false the other is not looked at.
+          when([[isZero(a), left.why]], right.why),
+        );
+      case 'or':
+        return keep(
+          when(
+            [
+              [any([isOther(a), isOther(b)]), ONE],
+              [either, nothing],
+            ],
+            ZERO,
+          ),
+          when([[isOther(a), left.why]], right.why),
+        );
+      case '<>':
+        return keep(when([[either, nothing]], truth(not(compare(a, '=', b)))), right.why);
+      default:
+        return keep(when([[either, nothing]], truth(compare(a, operation, b))), right.why);
+    }
+  };
+  const step = (of: Expression, why: Scalar): Step => {
+    switch (of.is) {
+      case 'number':
+        return { value: number(of.value), why };
+      case 'name':
+        return { value: items.get(of.name)!, why };
+      case 'negative': {
+        const inner = step(of.of, why);
+        return keep(minus(ZERO, inner.value), inner.why);
+      }
+      case 'not': {
+        const inner = step(of.of, why);
+        return keep(when([[isNothing(inner.value), nothing]], truth(isZero(inner.value))), inner.why);
+      }
+      case 'operation': {
+        const left = step(of.left, why);
+        return operated(of.operation, left, step(of.right, left.why));
+      }
+      case 'call':
+        return called(of.of, of.parts, why);
+    }
+  };
+  const called = (of: FunctionName, given: readonly Expression[], why: Scalar): Step => {
+    if (of === 'if') {
+      const condition = step(given[0]!, why);
+      const [then, otherwise] = [step(given[1]!, condition.why), step(given[2]!, condition.why)];
+      const choose = (one: Scalar, other: Scalar, none: Scalar) =>
+        when(
+          [
+            [isNothing(condition.value), none],
+            [isOther(condition.value), one],
+          ],
+          other,
+        );
+      return keep(choose(then.value, otherwise.value, nothing), choose(then.why, otherwise.why, condition.why));
+    }
+    const values: Scalar[] = [];
+    let last = why;
+    for (const one of given) {
+      // Of several that can be chosen, those behind the first that is answered are not looked at.
+      const next = step(one, last);
+      last = of === 'first' && values.length > 0 ? when([[any(values.map(isThere)), last]], next.why) : next.why;
+      values.push(next.value);
+    }
+    const count = plus(values.map((value) => truth(isThere(value))));
+    const sum = plus(values.map((value) => when([[isThere(value), value]], ZERO)));
+    const isNobody = all(values.map(isNothing));
+    const extreme = (which: 'least' | 'greatest', beyond: number) =>
+      extremeOf(
+        which,
+        values.map((value) => when([[isThere(value), value]], number(beyond))),
+      );
+    switch (of) {
+      case 'mean':
+        return keep(when([[isNobody, nothing]], divided(sum, count)), last);
+      case 'sum':
+        return keep(when([[isNobody, nothing]], sum), last);
+      case 'min':
+        return keep(when([[isNobody, nothing]], extreme('least', Number.MAX_VALUE)), last);
+      case 'max':
+        return keep(when([[isNobody, nothing]], extreme('greatest', -Number.MAX_VALUE)), last);
+      case 'answered':
+        return keep(count, last);
+      case 'first':
+        return keep(
+          when(
+            values.map((value) => [isThere(value), value] as const),
+            nothing,
+          ),
+          last,
+        );
+      case 'round': {
+        const [value, places] = values as [Scalar, Scalar | undefined];
+        if (!places) return keep(when([[isNothing(value), nothing]], rounded(value)), last);
+        const unit = call('power', number(10), rounded(places));
+        const lacks = any([isNothing(value), isNothing(places)]);
+        return keep(when([[lacks, nothing]], divided(rounded(times([value, unit])), unit)), last);
+      }
+      default:
+        return checked([values[0]!], PLAIN[of]!(values[0]!), last, NO_VALUE.domain);
+    }
+  };
+  const result = step(expression, whole(0));
+  return { parts, ...result };
+}
+
+/** Whether a score has no value for a reason of its own. */
+export const failsFor = (value: Scalar, why: Scalar, reason: number): Scalar =>
+  flag(all([isNothing(value), compare(why, '=', whole(reason))]));

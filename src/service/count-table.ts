@@ -16,7 +16,8 @@ import { studyRow } from '../store/study.js';
 import { allVariables, type VariableRow } from '../store/variables.js';
 import { allWorkings } from '../store/workings.js';
 import type { OpenStudy, Service } from './context.js';
-import type { ConditionRef, CountJob } from './worker/count-job.js';
+import type { ConditionRef } from '../core/count/asked.js';
+import type { CountJob } from './worker/count-job.js';
 
 type Find = (id: number, slot: string) => VariableRow;
 

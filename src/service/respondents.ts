@@ -6,7 +6,7 @@ import { columnCodes } from '../store/columns.js';
 import { studyRow } from '../store/study.js';
 import type { OpenStudy, Service } from './context.js';
 import { findVariable } from './roster.js';
-import type { ConditionRef } from './worker/count-job.js';
+import type { ConditionRef } from '../core/count/asked.js';
 import type { RespondentRows } from './worker/respondents-job.js';
 
 export interface RespondentsWanted {

@@ -158,7 +158,8 @@ function ofSets(column: SetsColumn, rule: Exclude<ConditionRule, { is: 'between'
   return out;
 }
 
-function codeVerdict(code: string, { rule, missing }: FilterCondition): number {
+/** The verdict on who has a code. */
+export function codeVerdict(code: string, { rule, missing }: Pick<FilterCondition, 'rule' | 'missing'>): number {
   if (rule.is === 'at-least') return UNKNOWN;
   if (missing.includes(code)) return UNKNOWN;
   if (rule.is === 'between') {

@@ -1,6 +1,7 @@
 import type { LinkedColumn } from './column.js';
 import type { Dialect } from './dialect.js';
 import { type Condition, OWN, type Scalar } from './expression.js';
+import { piecesOf } from './pieces.js';
 import type { Query } from './query.js';
 
 /** The table that respondents are in, and the linked columns by id. */
@@ -21,29 +22,6 @@ interface Needed {
 }
 
 const keyOf = (column: number, part: string) => `${column}.${part}`;
-
-/** The scalars and conditions that something is made of. */
-function piecesOf(of: Scalar | Condition): readonly (Scalar | Condition)[] {
-  switch (of.is) {
-    case 'case':
-      return [...of.when.flat(), of.otherwise];
-    case 'lookup':
-    case 'one-of':
-    case 'is-nothing':
-      return [of.of];
-    case 'arithmetic':
-    case 'call':
-    case 'and':
-    case 'or':
-      return of.parts;
-    case 'compare':
-      return [of.left, of.right];
-    case 'not':
-      return [of.part];
-    default:
-      return [];
-  }
-}
 
 /** Gathers all parts that a query needs, and columns of the engine's table. */
 function needsOf(roots: readonly (Scalar | Condition)[], columns: LinkedTable['columns']) {

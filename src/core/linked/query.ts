@@ -41,7 +41,7 @@ export function* ask(query: Partial<Query>): Asking<Answer> {
 }
 
 /** More figures than these are asked for in several queries: an engine takes only so many columns. */
-const AT_ONCE = 800;
+export const AT_ONCE = 800;
 
 /** What some figures add up to over everybody, or over those whom a condition keeps; and how many they are. */
 export function* sumsOf(

@@ -6,7 +6,8 @@ import type { CountedPart } from '../../core/count/plan.js';
 import type { CountArray } from '../../core/count/types.js';
 import { readColumn } from '../../store/columns.js';
 import { studyFileAt } from './column-cache.js';
-import { type Columns, type CountJob, countParts, tellParts } from './count-job.js';
+import type { Columns } from '../../core/count/asked.js';
+import { type CountJob, countParts, tellParts } from './count-job.js';
 
 /** A count with the columns that it looks at, which all threads share. */
 export interface SharedCount {

@@ -7,7 +7,7 @@ import { filter } from '../../core/count/filter.js';
 import type { FilterCondition } from '../../core/count/verdicts.js';
 import { cellReader } from '../../store/cells.js';
 import { CHUNK } from '../../store/columns.js';
-import type { ConditionRef } from './count-job.js';
+import type { ConditionRef } from '../../core/count/asked.js';
 import { cachedColumn, studyFileAt } from './column-cache.js';
 
 export interface RespondentsJob {

@@ -6,7 +6,8 @@ import { densities } from '../../core/spread/densities.js';
 import { pairs } from '../../core/spread/pairs.js';
 import type { Spread } from '../../core/spread/types.js';
 import { cachedColumn, cachedPlaces } from './column-cache.js';
-import { answersOf, type CountJob, filteredBy, type GroupingRef, weightsOf } from './count-job.js';
+import { answersOf, filteredBy, type GroupingRef, weightsOf } from '../../core/count/asked.js';
+import type { CountJob } from './count-job.js';
 
 /** A number of a study in groups, or two numbers of each respondent. */
 export interface SpreadJob extends Pick<CountJob, 'file' | 'respondents' | 'only' | 'weight'> {

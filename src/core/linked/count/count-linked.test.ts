@@ -1,0 +1,62 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { type CountAsked, planOf } from '../../count/asked.js';
+import { numberPlaces } from '../../count/number-places.js';
+import { countPlan } from '../../count/plan.js';
+import type { CountArray } from '../../count/types.js';
+import { Fault } from '../../fault.js';
+import { TestEngine } from '../engine.fixtures.js';
+import { countLinked } from './count-linked.js';
+import { IDS, makeQuestions, type RandomStudy, randomAsked, randomStudy } from './random-study.fixtures.js';
+
+/** The counts of columns that are here. */
+function countHere(asked: CountAsked, { columns, respondents }: RandomStudy): CountArray[] {
+  const column = (id: number) => columns.get(id)!;
+  const places = (id: number) => {
+    const own = column(id);
+    if (own.kind !== 'number') throw new Error('not a number');
+    return numberPlaces(own.values, own.words.length);
+  };
+  return countPlan(planOf(asked, { column, places }, { from: 0, to: respondents }));
+}
+
+function attempt<T>(work: () => T): T | string {
+  try {
+    return work();
+  } catch (error) {
+    if (error instanceof Fault) return error.message;
+    throw error;
+  }
+}
+
+/** Means and sums of squares are the same up to the last digits; whole numbers are whole numbers. */
+const rounded = (value: unknown): unknown =>
+  JSON.parse(JSON.stringify(value, (_, own: unknown) => (typeof own === 'number' ? Number(own.toPrecision(12)) : own)));
+
+describe('counts of a linked study', () => {
+  it('are those of columns that are here, whatever is asked', () => {
+    let counted = 0;
+    fc.assert(
+      fc.property(randomStudy, randomAsked, (study, asked) => {
+        const engine = new TestEngine(study.rows, study.linked);
+        makeQuestions(study, (work) => engine.run(work));
+        const here = attempt(() => countHere(asked, study));
+        const there = attempt(() => engine.run(countLinked(asked, (id) => study.linked.get(id)!)));
+        if (typeof here !== 'string') counted++;
+        expect(rounded(there)).toEqual(rounded(here));
+      }),
+      { numRuns: 600 },
+    );
+    expect(counted).toBeGreaterThan(300);
+  }, 240_000);
+
+  it('say so where the table has values that came after it was linked', () => {
+    const [study] = fc.sample(randomStudy, { numRuns: 1, seed: 1 });
+    const engine = new TestEngine([...study!.rows, { ...study!.rows[0], site: 'elsewhere' }], study!.linked);
+    const row = { column: IDS.site, title: 'Site', slots: null, nets: [], described: null };
+    const asked = { rows: [row], nests: [[]], within: null, only: [], weight: null };
+    expect(() => engine.run(countLinked(asked, (id) => study!.linked.get(id)!))).toThrow(
+      'Site has values in the linked table that came after it was linked.',
+    );
+  });
+});

@@ -102,5 +102,7 @@ export async function openRows(file: RawFile, layout: Layout, most = Infinity): 
       return openWorkbook(file.path, file.name, layout);
     case 'parquet':
       return openParquet(file.path, file.name);
+    case 'linked':
+      throw new Error('the rows of a linked table stay in its database');
   }
 }

@@ -68,6 +68,28 @@ const FixedWidthShape = z.strictObject({
   numbers,
 });
 
+/** Engines that respondents can stay in. */
+export const ENGINES = ['postgresql', 'clickhouse'] as const;
+export type EngineName = (typeof ENGINES)[number];
+
+/** Where a database is reached; the account is no part of it. */
+export const DatabaseShape = z.strictObject({
+  engine: z.enum(ENGINES).describe('`postgresql`: whatever speaks its protocol; `clickhouse`: over HTTP.'),
+  host: text(255).min(1),
+  port: z.int().min(1).max(65_535),
+  database: text(200).min(1),
+  tls: z.boolean().describe('Whether the connection is encrypted, and the server shows who it is.'),
+});
+
+/** A table or view of a database, in which respondents stay. */
+const LinkedShape = DatabaseShape.extend({
+  is: z.literal('linked'),
+  table: z.array(text(200).min(1)).min(1).max(2).describe('Its schema, and its own name.'),
+  account: z.string().describe('Under what the account is kept here; the account itself is told nobody.'),
+  // Numbers of a database are numbers: nothing is read in another way.
+  numbers: numbers,
+});
+
 /** How a file is to be read. What was found can be changed. */
 export const LayoutShape = z
   .discriminatedUnion('is', [
@@ -76,6 +98,7 @@ export const LayoutShape = z
     z.strictObject({ is: z.literal('parquet'), numbers }),
     JsonRowsShape,
     FixedWidthShape,
+    LinkedShape,
   ])
   .meta({ id: 'Layout', description: 'How a file is read (`layout`), or was found to be written (`found`).' });
 
@@ -84,4 +107,6 @@ export type Delimited = z.infer<typeof DelimitedShape>;
 export type Workbook = z.infer<typeof WorkbookShape>;
 export type JsonRows = z.infer<typeof JsonRowsShape>;
 export type FixedWidth = z.infer<typeof FixedWidthShape>;
+export type Database = z.infer<typeof DatabaseShape>;
+export type Linked = z.infer<typeof LinkedShape>;
 export type Layout = z.infer<typeof LayoutShape>;

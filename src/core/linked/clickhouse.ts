@@ -23,6 +23,7 @@ export const clickhouse: Dialect = {
   name: (name) => `\`${escaped(name)}\``,
   text: (value) => `'${escaped(value)}'`,
   number: (value) => `toFloat64(${value})`,
+  fence: '',
   nothing: 'CAST(NULL AS Nullable(Float64))',
   asNumber: (column) => `if(isFinite(toFloat64(${column})), toFloat64(${column}), NULL)`,
   asText: (column) => `nullIf(toString(${column}), '')`,

@@ -9,6 +9,8 @@ export interface Dialect {
   /** A number with a fraction, so that a division has one, too. */
   number: (value: number) => string;
   nothing: string;
+  /** What keeps a subquery from being put into the one around it, behind it; empty where engines never do that. */
+  fence: string;
   /** A column read as a number; nothing where there is none, or one beyond all numbers. */
   asNumber: (column: string) => string;
   /** A column read as a text; nothing where it is empty. */

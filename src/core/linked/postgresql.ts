@@ -20,6 +20,7 @@ export const postgresql: Dialect = {
   },
   number: (value) => `'${value}'::float8`,
   nothing: 'NULL::float8',
+  fence: ' OFFSET 0',
   asNumber: (column) =>
     `CASE WHEN ${column}::float8 IN ('NaN', 'Infinity', '-Infinity') THEN NULL ELSE ${column}::float8 END`,
   asText: (column) => `NULLIF(${column}::text, '')`,

@@ -45,6 +45,37 @@ function needsOf(roots: readonly (Scalar | Condition)[], columns: LinkedTable['c
   return parts;
 }
 
+/** A layer is kept apart where what stands on it would grow beyond so many pieces, were it written out in full. */
+const MOST_PIECES = 2000;
+
+/**
+ * The layers that an engine is not to put into those around them. Most are small, and an engine that writes them out
+ * can send the whole count to its shards; but what is used again and again would grow with each layer.
+ */
+function fencedLayers(
+  roots: readonly (Scalar | Condition)[],
+  parts: readonly Needed[],
+  needed: ReadonlyMap<string, Needed>,
+  deepest: number,
+): ReadonlySet<number> {
+  const fenced = new Set<number>();
+  const sizes = new Map<Needed, number>();
+  const sizeOf = (of: Scalar | Condition, own: number): number => {
+    if (of.is !== 'part') return 1 + piecesOf(of).reduce((sum, piece) => sum + sizeOf(piece, own), 0);
+    return sizes.get(needed.get(keyOf(of.column === OWN ? own : of.column, of.part))!) ?? 1;
+  };
+  const total = (depth: number) =>
+    parts.reduce((sum, part) => sum + (part.depth === depth ? sizeOf(part.expression, part.column) : 0), 0);
+  for (let depth = 0; depth <= deepest; depth++) {
+    for (const part of parts) if (part.depth === depth) sizes.set(part, sizeOf(part.expression, part.column));
+    const above = depth < deepest ? total(depth + 1) : roots.reduce((sum, root) => sum + sizeOf(root, OWN), 0);
+    if (above <= MOST_PIECES) continue;
+    fenced.add(depth);
+    for (const part of parts) if (part.depth <= depth) sizes.set(part, 1);
+  }
+  return fenced;
+}
+
 /** Prints expressions; `at` says what a part is called where it stands. */
 function printer(dialect: Dialect, at: (column: number, part: string) => string) {
   const { name, text, surely } = dialect;
@@ -113,6 +144,7 @@ export function printQuery(query: Query, linked: LinkedTable, dialect: Dialect):
   const inLayer = (own: number) =>
     printer(dialect, (column, part) => needed.get(keyOf(column === OWN ? own : column, part))!.alias);
   const deepest = parts.reduce((depth, part) => Math.max(depth, part.depth), -1);
+  const fenced = fencedLayers([...by, ...sums, ...(where ? [where] : [])], parts, needed, deepest);
   let from = linked.table.map(dialect.name).join('.');
   for (let depth = 0; depth <= deepest; depth++) {
     // The engine's own columns are read by the innermost layer, and go on as long as somebody needs them.
@@ -122,7 +154,8 @@ export function printQuery(query: Query, linked: LinkedTable, dialect: Dialect):
       .filter((part) => part.depth === depth)
       .map(({ column, expression, alias }) => `${inLayer(column).scalar(expression)} AS ${alias}`);
     const columns = [...before, ...[...raw].map(dialect.name), ...now];
-    from = `(SELECT ${columns.join(', ')} FROM ${from}) AS hc_l${depth}`;
+    const fence = fenced.has(depth) ? dialect.fence : '';
+    from = `(SELECT ${columns.join(', ')} FROM ${from}${fence}) AS hc_l${depth}`;
   }
   const { scalar, condition } = inLayer(OWN);
   const keys = by.map((key, k) => `${scalar(key)} AS hc_k${k}`);

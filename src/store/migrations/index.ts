@@ -15,6 +15,7 @@ import { template } from './013-template.js';
 import { offScale } from './014-off-scale.js';
 import { marks } from './015-marks.js';
 import { quotes } from './016-quotes.js';
+import { linked } from './017-linked.js';
 
 /** SQL, or a function that rewrites stored JSON into the form of its present shape. */
 type Migration = string | ((db: Database) => void);
@@ -37,4 +38,5 @@ export const MIGRATIONS: readonly Migration[] = [
   offScale,
   marks,
   quotes,
+  linked,
 ];

@@ -195,6 +195,7 @@ const KINDS: Record<Layout['is'], string> = {
   parquet: 'Parquet',
   json: 'Rows in JSON',
   fixed: 'Fixed columns',
+  linked: 'Table of a database',
 };
 
 const EXAMPLES = 3;

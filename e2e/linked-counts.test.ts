@@ -1,0 +1,101 @@
+import fc from 'fast-check';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { type Engines, startEngines } from '../scripts/engines/engines.js';
+import { clickhouseTable, fillTables, linkShards, postgresTable, type TableColumn } from '../scripts/engines/tables.js';
+import { type CountAsked, planOf } from '../src/core/count/asked.js';
+import { numberPlaces } from '../src/core/count/number-places.js';
+import { countPlan } from '../src/core/count/plan.js';
+import type { CountArray } from '../src/core/count/types.js';
+import { Fault } from '../src/core/fault.js';
+import { countLinked } from '../src/core/linked/count/count-linked.js';
+import {
+  makeQuestions,
+  type RandomStudy,
+  randomAsked,
+  randomStudy,
+} from '../src/core/linked/count/random-study.fixtures.js';
+import { TestEngine } from '../src/core/linked/engine.fixtures.js';
+import { askedOf } from '../src/service/linked/asked-of.js';
+import { engineOf } from '../src/service/linked/connect.js';
+import type { Engine } from '../src/service/linked/engine.js';
+
+const STUDIES = 3;
+const ASKED = 12;
+
+const COLUMNS: TableColumn[] = [
+  { name: 'site', is: 'text' },
+  { name: 'grade', is: 'text' },
+  { name: 'slot_a', is: 'text' },
+  { name: 'slot_b', is: 'text' },
+  { name: 'slot_c', is: 'text' },
+  { name: 'hours', is: 'number' },
+  { name: 'hours_word', is: 'text' },
+  { name: 'weight', is: 'number' },
+];
+
+function countHere(asked: CountAsked, { columns, respondents }: RandomStudy): CountArray[] {
+  const column = (id: number) => columns.get(id)!;
+  const places = (id: number) => {
+    const own = column(id);
+    if (own.kind !== 'number') throw new Error('not a number');
+    return numberPlaces(own.values, own.words.length);
+  };
+  return countPlan(planOf(asked, { column, places }, { from: 0, to: respondents }));
+}
+
+const rounded = (value: unknown): unknown =>
+  JSON.parse(JSON.stringify(value, (_, own: unknown) => (typeof own === 'number' ? Number(own.toPrecision(12)) : own)));
+
+const engines: Engines | null = await startEngines();
+
+describe.skipIf(engines === null)('counts in databases', () => {
+  const clients: Partial<Record<'postgresql' | 'clickhouse', Engine>> = {};
+  beforeAll(async () => {
+    if (!engines) return;
+    await linkShards(engines);
+    const [postgres] = engines.postgres;
+    const [whole] = engines.clickhouse;
+    const at = { host: '127.0.0.1', tls: false };
+    clients.postgresql = engineOf(
+      { ...at, engine: 'postgresql', port: postgres.port, database: 'postgres' },
+      postgres.reader,
+    );
+    clients.clickhouse = engineOf({ ...at, engine: 'clickhouse', port: whole.port, database: 'default' }, whole.reader);
+  });
+  afterAll(async () => {
+    await Promise.all(Object.values(clients).map((client) => client.close()));
+    await engines?.stop();
+  });
+
+  it('are those of columns that are here, whatever is asked, over two shards of each engine', async () => {
+    const studies = fc.sample(randomStudy, { numRuns: STUDIES, seed: Date.now() & 0xffff });
+    for (const [s, study] of studies.entries()) {
+      const table = `survey "${s}`;
+      await postgresTable(engines!, table, COLUMNS);
+      await clickhouseTable(engines!, table, COLUMNS);
+      await fillTables(engines!, table, COLUMNS, study.rows);
+      const local = new TestEngine(study.rows, study.linked);
+      makeQuestions(study, (work) => local.run(work));
+      const columns = (id: number) => study.linked.get(id)!;
+      for (const asked of fc.sample(randomAsked, { numRuns: ASKED, seed: s })) {
+        const here = await attempt(() => Promise.resolve(countHere(asked, study)));
+        for (const [name, client] of Object.entries(clients)) {
+          const names = name === 'postgresql' ? ['public', table] : ['default', table];
+          const there = await attempt(() =>
+            askedOf(countLinked(asked, columns), client, { table: names, columns }, undefined),
+          );
+          expect(rounded(there), `${name}: ${JSON.stringify(asked)}`).toEqual(rounded(here));
+        }
+      }
+    }
+  }, 300_000);
+});
+
+async function attempt<T>(work: () => Promise<T>): Promise<T | string> {
+  try {
+    return await work();
+  } catch (error) {
+    if (error instanceof Fault) return error.message;
+    throw error;
+  }
+}

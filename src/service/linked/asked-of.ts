@@ -1,0 +1,27 @@
+import { answerOf } from '../../core/linked/answer-of.js';
+import { type LinkedTable, printQuery } from '../../core/linked/print.js';
+import type { Answer, Asking, Query } from '../../core/linked/query.js';
+import { AT_ONCE, type Engine } from './engine.js';
+
+/** Does work that asks, with an engine: several statements at once, each answered by counts alone. */
+export async function askedOf<T>(
+  work: Asking<T>,
+  engine: Engine,
+  table: LinkedTable,
+  signal: AbortSignal | undefined,
+): Promise<T> {
+  const ask = async (query: Query): Promise<Answer> =>
+    answerOf(query, await engine.rows(printQuery(query, table, engine.dialect), signal));
+  let step = work.next();
+  while (!step.done) {
+    const queries = step.value;
+    const answers: Answer[] = [];
+    let next = 0;
+    const worker = async () => {
+      for (let k = next++; k < queries.length; k = next++) answers[k] = await ask(queries[k]!);
+    };
+    await Promise.all(Array.from({ length: Math.min(AT_ONCE, queries.length) }, worker));
+    step = work.next(answers);
+  }
+  return step.value;
+}

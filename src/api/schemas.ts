@@ -1,3 +1,4 @@
+import { LinkedTableShape } from '../core/intake/layout.js';
 import { TROUBLES } from '../core/study/trouble.js';
 import { VerifiedShape } from '../core/study/verified.js';
 import { CountArrayShape } from '../core/count/count-shape.js';
@@ -201,6 +202,7 @@ const VariableSchema = z.object({
 export const StudyViewSchema = z
   .object({
     study: StudyRowSchema,
+    link: LinkedTableShape.nullable().describe('The table of a database in which its respondents stay.'),
     variables: z.array(
       VariableSchema.extend({
         made: z.enum(RECIPE_KINDS).nullable(),

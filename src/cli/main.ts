@@ -14,6 +14,7 @@ import { assessLines, assessOne } from './assess.js';
 import { type BinderFlags, sayBinder } from './binder.js';
 import { takeCodebook } from './codebook.js';
 import { type CodingsFlags, sayCodings } from './codings.js';
+import { account, link, type LinkFlags } from './link.js';
 import { addStudyCommands } from './studies.js';
 import { saySpread } from './spread.js';
 import { saySweep, type SweepFlags } from './sweep.js';
@@ -220,6 +221,27 @@ async function within(store: string, work: (service: Service) => Promise<string>
   }
 }
 
+program
+  .command('link')
+  .description('link a table whose respondents stay in a database; without a table, list those that there are')
+  .argument('<address>', 'postgresql://host:port/database or clickhouse://host:port/database')
+  .argument('[table]', 'the table, with or without its schema')
+  .requiredOption('--user <name>', 'an account that may read it; its password is read from HATCH_COUNT_PASSWORD')
+  .option('--tls', 'an encrypted connection', false)
+  .option('--name <name>', 'what the study is called')
+  .option('--store <folder>', 'where studies are kept', defaultFolder())
+  .action((address: string, table: string | undefined, { store, ...flags }: LinkFlags & { store: string }) =>
+    within(store, (service) => link(service, address, table, flags)),
+  );
+program
+  .command('account')
+  .description('give a linked study the account by which its database is read')
+  .argument('<study>', 'its id, or its name')
+  .requiredOption('--user <name>', 'its password is read from HATCH_COUNT_PASSWORD')
+  .option('--store <folder>', 'where studies are kept', defaultFolder())
+  .action((study: string, { store, user }: { store: string; user: string }) =>
+    within(store, (service) => account(service, study, { user })),
+  );
 addStudyCommands(program, within, defaultFolder());
 
 program

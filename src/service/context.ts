@@ -1,3 +1,6 @@
+import { countLinked } from '../core/linked/count/count-linked.js';
+import { type LinkedFiles, linkedFiles } from './linked/linked-files.js';
+import { linkedRun } from './linked/linked-jobs.js';
 import { homedir } from 'node:os';
 import { join } from 'node:path';
 import pino, { type Logger } from 'pino';
@@ -47,6 +50,8 @@ export interface RunningRead {
 export interface Service extends Pick<JobRunner, 'run' | 'forget' | 'warm'> {
   /** Counts, in all threads. @param isMuch whether it takes so long that small tables are not to wait behind it */
   count: (job: CountJob, isMuch: boolean) => Promise<CountArray[]>;
+  /** Studies whose respondents stay in databases. */
+  links: LinkedFiles;
   folder: string;
   waitingDays: number;
   log: Logger;
@@ -93,6 +98,8 @@ export function startService(options: ServiceOptions): Service {
   const log = options.log ?? pino({ level: 'silent' });
   const delay = watchLoopDelay();
   const jobs = jobRunner(options.worker, log);
+  const { count, forget } = counter(jobs);
+  const links = linkedFiles({ folder });
   const service: Service = {
     folder,
     waitingDays: options.waitingDays ?? WAITING_DAYS,
@@ -109,8 +116,19 @@ export function startService(options: ServiceOptions): Service {
     delay: delay.now,
     closing: [delay.stop],
     pending: new Set(),
-    run: jobs.run,
-    ...counter(jobs),
+    run: linkedRun(jobs, links),
+    links,
+    count: (job, isMuch) =>
+      links.linkOf(job.file)
+        ? links.ask(
+            job.file,
+            countLinked(job, (id) => links.column(job.file, id)),
+          )
+        : count(job, isMuch),
+    forget: async (file) => {
+      links.forget(file);
+      await forget(file);
+    },
     warm: jobs.warm,
     close: async () => {
       // A file that was not read to its end is read again when it is asked for.
@@ -125,6 +143,7 @@ export function startService(options: ServiceOptions): Service {
       clearTimeout(timer);
       // What still waits for a job fails with it, and changes nothing.
       await jobs.close();
+      await links.close();
       await allDone();
       for (const close of service.closing) close();
       for (const { db } of service.studies.values()) db.close();

@@ -1,3 +1,5 @@
+import type { LinkedTable } from '../core/intake/layout.js';
+import { linkOf } from '../store/links.js';
 import type { Binder } from '../core/binder/binder-shape.js';
 import { byId } from '../core/by-id.js';
 import { fromKept } from '../store/kept.js';
@@ -66,12 +68,22 @@ export interface StudyView {
   workings: (ProvedWorking & { variable: number })[];
   tables: SavedTableRow[];
   binders: Binder[];
+  /** The table of a database in which its respondents stay; null: they are here. */
+  link: LinkedTable | null;
   files: Pick<SourceFileRow, 'name' | 'respondents' | 'unread' | 'takenIn'>[];
   /** What undoing would take back, and doing again would bring back. */
   undo: string | null;
   redo: string | null;
   /** Entries of the ledger. */
   entries: number;
+}
+
+/** Where respondents stay; the account is told nobody. */
+function linkedTable(db: Db): LinkedTable | null {
+  const link = linkOf(db);
+  if (!link) return null;
+  const { engine, host, port, database, tls, table } = link;
+  return { engine, host, port, database, tls, table };
 }
 
 const MOST_BARS = 48;
@@ -210,6 +222,7 @@ export function viewStudy(study: OpenStudy, numbers: DescribedColumns = new Map(
     }),
     tables: allTables(db),
     binders: bindersOf(db),
+    link: linkedTable(db),
     files: allSourceFiles(db).map(({ name, respondents, unread, takenIn }) => ({ name, respondents, unread, takenIn })),
     ...ledgerEnds(db),
   };

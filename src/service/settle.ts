@@ -1,3 +1,4 @@
+import { insertLinkedColumn } from '../store/links.js';
 import { byId } from '../core/by-id.js';
 import { createHash } from 'node:crypto';
 import { titleOf } from '../core/codebook/types.js';
@@ -78,8 +79,12 @@ export async function deriveFrom(
 
 /** Keeps a derived column. Returns its id; a column is never changed, so an old one gives way to a new one. */
 function keepColumn(db: Db, name: string, column: NonNullable<Derived['column']>): number {
-  const { storage, width, blank, codes, values, state, histogram = null } = column;
+  const { storage, width, blank, codes, values, state, linked, histogram = null } = column;
   const id = insertColumn(db, { origin: 'working', name, storage, width, blank, histogram }, codes);
+  if (linked) {
+    insertLinkedColumn(db, id, linked);
+    return id;
+  }
   writeArray(db, id, 'values', values, storage === 'sets' ? width : storage === 'number' ? 2 : 1);
   if (state) writeArray(db, id, 'state', state, 1);
   return id;

@@ -1,3 +1,5 @@
+import type { LinkedColumn } from '../core/linked/column.js';
+import { insertLinkedColumn, linkOf } from './links.js';
 import type { Level } from '../core/codebook/types.js';
 import type { Storage } from '../core/intake/read-in-shape.js';
 import { canonicalCode } from '../core/codebook/number.js';
@@ -91,10 +93,24 @@ const STORED: Record<Level, Storage> = {
   text: 'text',
 };
 
+/** A linked column in which everybody is blank. */
+function blankLinked(storage: Storage): LinkedColumn {
+  const none = { is: 'whole', value: 0 } as const;
+  if (storage === 'number') return { kind: 'number', words: [], parts: { value: { is: 'nothing' }, word: none } };
+  if (storage === 'sets') return { kind: 'sets', options: [], parts: { state: none } };
+  return storage === 'text'
+    ? { kind: 'text', parts: { text: { is: 'nothing' } } }
+    : { kind: 'coded', codes: [], parts: { place: none } };
+}
+
 /** A column of a working in which everybody is blank, until it is computed. */
 export function blankColumn(db: Db, name: string, level: Level, respondents: number): number {
   const storage = STORED[level];
   const id = insertColumn(db, { origin: 'working', name, storage, width: 1, blank: respondents, histogram: null }, []);
+  if (linkOf(db)) {
+    insertLinkedColumn(db, id, blankLinked(storage));
+    return id;
+  }
   if (storage === 'number') {
     const halves = new Uint32Array(new Float64Array(respondents).fill(NaN).buffer);
     // The lower half of a NaN says which word it stands for; 0: it is blank.

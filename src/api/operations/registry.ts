@@ -3,6 +3,7 @@ import { CODEBOOK } from './codebook.js';
 import { CODINGS } from './codings.js';
 import { INTAKES } from './intakes.js';
 import { LEDGER } from './ledger.js';
+import { LINKS } from './links.js';
 import { STATISTICS } from './statistics.js';
 import { STUDIES } from './studies.js';
 import { TABLES } from './tables.js';
@@ -15,6 +16,7 @@ export const OPERATIONS = [
   ...STATISTICS,
   ...STUDIES,
   ...INTAKES,
+  ...LINKS,
   ...CODEBOOK,
   ...VARIABLES,
   ...WORKINGS,

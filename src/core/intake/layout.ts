@@ -81,10 +81,15 @@ export const DatabaseShape = z.strictObject({
   tls: z.boolean().describe('Whether the connection is encrypted, and the server shows who it is.'),
 });
 
+const table = z.array(text(200).min(1)).min(1).max(2).describe('Its schema, and its own name.');
+
+/** A table of a database, without the account that may read it. */
+export const LinkedTableShape = DatabaseShape.extend({ table });
+
 /** A table or view of a database, in which respondents stay. */
 const LinkedShape = DatabaseShape.extend({
   is: z.literal('linked'),
-  table: z.array(text(200).min(1)).min(1).max(2).describe('Its schema, and its own name.'),
+  table,
   account: z.string().describe('Under what the account is kept here; the account itself is told nobody.'),
   // Numbers of a database are numbers: nothing is read in another way.
   numbers: numbers,
@@ -108,5 +113,6 @@ export type Workbook = z.infer<typeof WorkbookShape>;
 export type JsonRows = z.infer<typeof JsonRowsShape>;
 export type FixedWidth = z.infer<typeof FixedWidthShape>;
 export type Database = z.infer<typeof DatabaseShape>;
+export type LinkedTable = z.infer<typeof LinkedTableShape>;
 export type Linked = z.infer<typeof LinkedShape>;
 export type Layout = z.infer<typeof LayoutShape>;

@@ -9,6 +9,8 @@ export interface LinkedTable {
   /** The names of the table, from the outermost to its own. */
   table: readonly string[];
   columns: (id: number) => LinkedColumn;
+  /** Only so many respondents are looked at, whichever the engine finds first; everybody where it is absent. */
+  sample?: number | undefined;
 }
 
 /** A part that is worked out before what is made of it. */
@@ -146,6 +148,12 @@ export function printQuery(query: Query, linked: LinkedTable, dialect: Dialect):
   const deepest = parts.reduce((depth, part) => Math.max(depth, part.depth), -1);
   const fenced = fencedLayers([...by, ...sums, ...(where ? [where] : [])], parts, needed, deepest);
   let from = linked.table.map(dialect.name).join('.');
+  if (linked.sample !== undefined) {
+    const raw = new Set(
+      [...by, ...sums, ...(where ? [where] : []), ...parts.map((part) => part.expression)].flatMap(columnsIn),
+    );
+    from = `(SELECT ${[...raw].map(dialect.name).join(', ')} FROM ${from} LIMIT ${linked.sample}) AS hc_sample`;
+  }
   for (let depth = 0; depth <= deepest; depth++) {
     // The engine's own columns are read by the innermost layer, and go on as long as somebody needs them.
     const raw = new Set(parts.filter((part) => part.depth > depth).flatMap((part) => columnsIn(part.expression)));

@@ -3,7 +3,7 @@ import { kindOf } from './registry.js';
 import { hasAnswered } from '../count/set-state.js';
 import { lowBits, wordAt } from '../count/column.js';
 import { placesOfColumn } from '../count/number-places.js';
-import { combinationsOf } from './combinations.js';
+import { type Combination, combinationsOf } from './combinations.js';
 import { whole } from '../figures.js';
 import type { Finding } from './proof-shape.js';
 import type { Recipe } from './recipe-shape.js';
@@ -127,6 +127,70 @@ const LISTED = 4;
 
 const sayRaw = (raw: RawValue) => (raw === null ? 'blank' : String(raw));
 
+/** What came of looking at respondents again. */
+interface Compared {
+  looked: number;
+  differ: number;
+  /** The first that are not where the recipe says. */
+  wrong: ReadonlySet<string>;
+}
+
+/** Compares what a recipe says of values with what was made of them. */
+function comparison(recipe: Recipe, sources: readonly HeldVariable[], result: HeldVariable, again: Again) {
+  const alike = kindOf(recipe).spellsAlike?.(recipe) ?? false;
+  const wrong = new Set<string>();
+  let differ = 0;
+  return {
+    holds: (raws: readonly RawValue[], raw: RawValue): boolean =>
+      isSame(again(recipe, sources, raws), resultOf(result, raw), alike),
+    note: (raws: readonly RawValue[], raw: RawValue, people: number) => {
+      differ += people;
+      if (wrong.size < LISTED) wrong.add(`${raws.map(sayRaw).join(', ')} became ${sayRaw(raw)}`);
+    },
+    close: (looked: number): Compared => ({ looked, differ, wrong }),
+  };
+}
+
+type Again = NonNullable<ReturnType<typeof kindOf>['again']>;
+
+/** @param all the respondents that were looked at, in words */
+function recomputed({ looked, differ, wrong }: Compared, all: string): Finding {
+  return {
+    id: 'recomputed',
+    holds: differ === 0,
+    title: 'Worked out again',
+    text:
+      differ === 0
+        ? `From the recipe's words, respondent by respondent: ${all} are where it says.`
+        : `${whole(differ)} of ${whole(looked)} respondents are not where the recipe says: ${[...wrong].join('; ')}.`,
+    codes: [],
+  };
+}
+
+/**
+ * Works the result of a recipe out again for each combination of values that somebody has: what is right of one
+ * respondent is of all who have the same values.
+ * @param combinations values of the sources, and of the result last
+ * @returns null for a kind of recipe that is checked otherwise
+ */
+export function recheckCombinations(
+  recipe: Recipe,
+  sources: readonly HeldVariable[],
+  result: HeldVariable,
+  combinations: readonly Combination[],
+): Finding | null {
+  const { again } = kindOf(recipe);
+  if (again === null) return null;
+  const { holds, note, close } = comparison(recipe, sources, result, again);
+  let looked = 0;
+  for (const { raw: all, respondents: people } of combinations) {
+    const [raws, raw] = [all.slice(0, -1), all.at(-1) ?? null];
+    looked += people;
+    if (!holds(raws, raw)) note(raws, raw, people);
+  }
+  return recomputed(close(looked), `all ${whole(looked)}`);
+}
+
 /**
  * Works the result of a recipe out again, respondent by respondent, from the recipe's words and the labels of source
  * and result, and compares it with what was made. No part of it is shared with what made the result, and codes play no
@@ -139,56 +203,23 @@ export function recheck(
   result: HeldVariable,
   respondents: number,
 ): Finding | null {
+  const { again } = kindOf(recipe);
+  if (again === null) return null;
+  const columns = [...sources, result].map(({ column }) => column);
+  const combinations = combinationsOf(columns, respondents);
+  if (combinations) return recheckCombinations(recipe, sources, result, combinations);
+  const { holds, note, close } = comparison(recipe, sources, result, again);
   const readers = sources.map(reader);
   const readResult = reader(result);
-  const kind = kindOf(recipe);
-  const { again } = kind;
-  if (again === null) return null;
-  const alike = kind.spellsAlike?.(recipe) ?? false;
-  const holds = (raws: readonly RawValue[], raw: RawValue): boolean =>
-    isSame(again(recipe, sources, raws), resultOf(result, raw), alike);
-  const wrong = new Set<string>();
+  const recalled = memory([...sources, result]);
+  const step = recalled ? 1 : Math.max(1, Math.ceil(respondents / MOST_ALONE));
+  const valuesAt = (k: number) => readers.map((read) => read(k));
   let looked = 0;
-  let differ = 0;
-  const note = (raws: readonly RawValue[], raw: RawValue, people: number) => {
-    differ += people;
-    if (wrong.size < LISTED) wrong.add(`${raws.map(sayRaw).join(', ')} became ${sayRaw(raw)}`);
-  };
-  // What is right of one respondent is of all who have the same values.
-  const combinations = combinationsOf(
-    [...sources, result].map(({ column }) => column),
-    respondents,
-  );
-  for (const { raw: all, respondents: people } of combinations ?? []) {
-    const [raws, raw] = [all.slice(0, -1), all.at(-1) ?? null];
-    looked += people;
-    if (!holds(raws, raw)) note(raws, raw, people);
-  }
-  const recalled = combinations ? null : memory([...sources, result]);
-  const step = combinations || recalled ? 1 : Math.max(1, Math.ceil(respondents / MOST_ALONE));
-  for (let k = 0; !combinations && k < respondents; k += step) {
-    const look = () =>
-      holds(
-        readers.map((read) => read(k)),
-        readResult(k),
-      );
+  for (let k = 0; k < respondents; k += step) {
+    const look = () => holds(valuesAt(k), readResult(k));
     looked++;
-    if (recalled ? recalled.at(k, look) : look()) continue;
-    note(
-      readers.map((read) => read(k)),
-      readResult(k),
-      1,
-    );
+    if (!(recalled ? recalled.at(k, look) : look())) note(valuesAt(k), readResult(k), 1);
   }
   const all = step === 1 ? `all ${whole(respondents)}` : `${whole(looked)} of ${whole(respondents)}, evenly chosen,`;
-  return {
-    id: 'recomputed',
-    holds: differ === 0,
-    title: 'Worked out again',
-    text:
-      differ === 0
-        ? `From the recipe's words, respondent by respondent: ${all} are where it says.`
-        : `${whole(differ)} of ${whole(looked)} respondents are not where the recipe says: ${[...wrong].join('; ')}.`,
-    codes: [],
-  };
+  return recomputed(close(looked), all);
 }

@@ -1,3 +1,4 @@
+import { previewLinked, readLinked } from '../linked/read-linked.js';
 import { existsSync } from 'node:fs';
 import { Fault } from '../../core/fault.js';
 import { fitNames } from '../../core/intake/fit-names.js';
@@ -33,7 +34,14 @@ function begin(service: Service, record: IntakeRecord): RunningRead {
   const tell = (share: number, rows: number) => void Object.assign(progress, { share, rows });
   const work = async () => {
     try {
-      const read = await service.run('readIn', job, { signal: stop.signal, tell });
+      const read =
+        layout.is === 'linked'
+          ? await readLinked(
+              { engine: service.links.engine(layout), link: layout, signal: stop.signal },
+              job.into,
+              tell,
+            )
+          : await service.run('readIn', job, { signal: stop.signal, tell });
       await writeRecord(service, { ...(await readRecord(service, id)), read, fault: null });
     } catch (error) {
       if (stop.signal.aborted || error === CLOSED) return;
@@ -98,6 +106,13 @@ export async function awaitIntake(service: Service, id: string, most = Infinity)
   return findIntake(service, id);
 }
 
+/** A codebook of what a table says of its columns; null where it says nothing. */
+function labelledBy(table: string, labels: ReadonlyMap<string, string>): IntakeRecord['codebook'] {
+  if (labels.size === 0) return null;
+  const variables = [...labels].map(([name, label]) => ({ name, label: label.slice(0, 10_000) }));
+  return { fileName: table, kind: 'comments of the table', codebook: { variables }, remarks: [] };
+}
+
 /** A record whose codebook calls its variables as the columns are called. */
 export function fitted(record: IntakeRecord): IntakeRecord {
   const { codebook: sent, preview } = record;
@@ -110,7 +125,13 @@ export function fitted(record: IntakeRecord): IntakeRecord {
 export async function startReading(service: Service, record: IntakeRecord): Promise<void> {
   const fresh: IntakeRecord = { ...record, preview: null, read: null, fault: null };
   try {
-    fresh.preview = await service.run('previewFile', { file: rawFile(service, record), layout: record.layout });
+    const { layout } = record;
+    if (layout.is === 'linked') {
+      const source = { engine: service.links.engine(layout), link: layout, signal: undefined };
+      const { labels, ...preview } = await previewLinked(source);
+      fresh.preview = preview;
+      fresh.codebook ??= labelledBy(record.fileName, labels);
+    } else fresh.preview = await service.run('previewFile', { file: rawFile(service, record), layout });
   } catch (error) {
     fresh.fault = plainFault(error);
   }

@@ -20,7 +20,13 @@ export async function askedOf<T>(
     const worker = async () => {
       for (let k = next++; k < queries.length; k = next++) answers[k] = await ask(queries[k]!);
     };
-    await Promise.all(Array.from({ length: Math.min(AT_ONCE, queries.length) }, worker));
+    try {
+      await Promise.all(Array.from({ length: Math.min(AT_ONCE, queries.length) }, worker));
+    } catch (error) {
+      // Whoever asks may know what to do without an answer.
+      step = work.throw(error);
+      continue;
+    }
     step = work.next(answers);
   }
   return step.value;

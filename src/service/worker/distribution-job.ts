@@ -1,9 +1,10 @@
 import { parseNumber } from '../../core/codebook/number.js';
 import type { Histogram } from '../../core/codebook/summary-shape.js';
 import { histogram } from '../../core/codebook/summary.js';
-import { isAnswer } from '../../core/codebook/types.js';
+import { type Code, isAnswer } from '../../core/codebook/types.js';
 import { edgesByShare } from '../../core/recode/band/edges.js';
 import type { BandEnds } from '../../core/recode/band/shape.js';
+import type { ValueTally } from '../../core/recode/numbers.js';
 import { allCodesOf, numericOf, talliedOnce } from '../../core/recode/source-columns.js';
 import { cachedColumn } from './column-cache.js';
 import type { DeriveSource } from './derive/types.js';
@@ -34,12 +35,12 @@ export interface Distribution {
 const MOST_POINTS = 400;
 const BINS = 60;
 
-/** Looks at all values of a number. @throws Fault where the variable has none */
-export function distributionInStudy({ file, source, shares, ends }: DistributionJob): Distribution {
-  const held = { ...source, column: cachedColumn(file, source.column) };
-  const column = numericOf(held);
-  const codes = allCodesOf(held);
-  const { numbers, words, blank } = talliedOnce(column);
+/** The distribution of a number, out of its different values. */
+export function distributionOf(
+  codes: readonly Code[],
+  { numbers, words, blank }: ValueTally,
+  { shares, ends }: Pick<DistributionJob, 'shares' | 'ends'>,
+): Distribution {
   const times = new Map(numbers);
   const missing = codes.flatMap(({ code, label, missing: why }) => {
     const value = parseNumber(code);
@@ -61,4 +62,10 @@ export function distributionInStudy({ file, source, shares, ends }: Distribution
     missing,
     edges: edgesByShare(answers, shares, ends),
   };
+}
+
+/** Looks at all values of a number. @throws Fault where the variable has none */
+export function distributionInStudy({ file, source, ...asked }: DistributionJob): Distribution {
+  const held = { ...source, column: cachedColumn(file, source.column) };
+  return distributionOf(allCodesOf(held), talliedOnce(numericOf(held)), asked);
 }

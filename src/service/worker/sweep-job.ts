@@ -4,6 +4,7 @@ import { sweepTable } from '../../core/sweep/sweep-table.js';
 import type { SweptTable } from '../../core/sweep/types.js';
 import { blockTables } from '../../core/table/block-tables.js';
 import type { Sentence } from '../../core/table/sentence.js';
+import type { CountArray } from '../../core/count/types.js';
 import type { Sweep } from '../../core/view/types.js';
 import { viewOfSentence } from '../../core/view/view-of-sentence.js';
 import { cellExtras } from '../../core/view/whole-view.js';
@@ -15,11 +16,13 @@ export interface SweepJob {
   sentence: Sentence;
   variables: readonly Variable[];
   confidence: number;
+  /** Where they were counted elsewhere. */
+  counts?: CountArray[] | undefined;
 }
 
 /** Counts many tables, and says of each what a sweep does; the counts themselves stay here. */
-export function sweepStudy({ count, sentence, variables, confidence }: SweepJob): SweptTable[] {
-  return blockTables(sentence, countInStudy(count), variables).map(({ table, block }) =>
+export function sweepStudy({ count, sentence, variables, confidence, counts }: SweepJob): SweptTable[] {
+  return blockTables(sentence, counts ?? countInStudy(count), variables).map(({ table, block }) =>
     sweepTable(table, block.nest, confidence),
   );
 }

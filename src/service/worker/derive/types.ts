@@ -1,6 +1,7 @@
 import type { Code, Level } from '../../../core/codebook/types.js';
 import type { Histogram, NumberSummary } from '../../../core/codebook/summary-shape.js';
 import type { Storage } from '../../../core/intake/read-in-shape.js';
+import type { LinkedColumn } from '../../../core/linked/column.js';
 import type { Proof } from '../../../core/recode/proof-shape.js';
 import type { Mark } from '../../../core/recode/theme/mark.js';
 import type { Recipe } from '../../../core/recode/recipe-shape.js';
@@ -43,6 +44,8 @@ export interface DerivedColumn {
   /** Of a number: JSON of its picture. */
   histogram?: string | null;
   state: Uint8Array | null;
+  /** Of a linked study: how it is worked out in the database; there are no values then. */
+  linked?: LinkedColumn | undefined;
 }
 
 /** What a recipe makes, in figures: its frequency table or its distribution. */

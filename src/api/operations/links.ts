@@ -1,0 +1,39 @@
+import { linkTable, databaseTables, giveAccount } from '../../service/linked/link-table.js';
+import { PATIENCE_MS } from '../../service/intake/receive.js';
+import { IntakeSchema } from '../intake-schemas.js';
+import { AccountSchema, FoundTableSchema, LinkAskedSchema, LinkedIntakeSchema } from '../link-schemas.js';
+import { operation } from '../operation.js';
+import { z } from '../zod.js';
+
+/** Studies whose respondents stay in a database. */
+export const LINKS = [
+  operation({
+    id: 'databaseTables',
+    method: 'post',
+    path: '/links/tables',
+    summary: 'The tables and views of a database that an account may read',
+    body: LinkAskedSchema,
+    answer: z.array(FoundTableSchema),
+    work: ({ body }) => databaseTables(body),
+  }),
+  operation({
+    id: 'linkTable',
+    method: 'post',
+    path: '/links',
+    summary: 'Link a table whose respondents stay in its database; get what was understood of it, as of a file',
+    changes: true,
+    body: LinkedIntakeSchema,
+    answer: IntakeSchema,
+    status: 201,
+    work: ({ service, body: { table, ...asked } }) => linkTable(service, asked, table, PATIENCE_MS),
+  }),
+  operation({
+    id: 'giveAccount',
+    method: 'put',
+    path: '/studies/{study}/account',
+    summary: 'Give the account by which the database of a linked study is read',
+    changes: true,
+    body: AccountSchema,
+    work: ({ service, study, body }) => giveAccount(service, study, body),
+  }),
+];

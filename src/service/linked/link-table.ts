@@ -1,0 +1,109 @@
+import { randomBytes } from 'node:crypto';
+import { mkdir, rm } from 'node:fs/promises';
+import type { Database, Linked } from '../../core/intake/layout.js';
+import type { IntakeRecord } from '../../core/intake/intake-shape.js';
+import { studyRow } from '../../store/study.js';
+import { linkOf } from '../../store/links.js';
+import { mustEnd, type OpenStudy, type Service } from '../context.js';
+import { Fault } from '../../core/fault.js';
+import { awaitIntake, type Intake, startReading } from '../intake/read.js';
+import { folderOf } from '../intake/record.js';
+import { changeAccount, keepAccount } from './accounts.js';
+import { type FoundTable, tablesIn } from './catalog.js';
+import { engineOf } from './connect.js';
+import type { Account } from './engine.js';
+import { previewLinked } from './read-linked.js';
+
+/** Where a table is, and who may read it. */
+export interface LinkAsked extends Database {
+  account: Account;
+}
+
+/** The tables and views of a database that an account may read. @throws Fault where it cannot be asked */
+export async function databaseTables({ account, ...database }: LinkAsked): Promise<FoundTable[]> {
+  const engine = engineOf(database, account);
+  try {
+    return await tablesIn(engine, database);
+  } finally {
+    await engine.close();
+  }
+}
+
+/**
+ * Begins the intake of a table whose respondents stay in its database: it is looked at as a file is read, and then
+ * waits to be accepted.
+ * @returns the intake: looked at, where that took no longer than `patience` ms
+ * @throws Fault where the table cannot be read
+ */
+export function linkTable(
+  service: Service,
+  { account, ...database }: LinkAsked,
+  table: readonly string[],
+  patience = Infinity,
+): Promise<Intake> {
+  return mustEnd(service, begin(service, database, account, table)).then((id) => awaitIntake(service, id, patience));
+}
+
+async function begin(
+  service: Service,
+  database: Database,
+  account: Account,
+  table: readonly string[],
+): Promise<string> {
+  const engine = engineOf(database, account);
+  const link: Linked = { ...database, is: 'linked', table: [...table], account: '' };
+  try {
+    await previewLinked({ engine, link, signal: undefined });
+  } finally {
+    await engine.close();
+  }
+  // Only an account that may read the table is kept.
+  link.account = await keepAccount(service, account);
+  const id = randomBytes(9).toString('hex');
+  const record: IntakeRecord = {
+    id,
+    fileName: table.join('.'),
+    bytes: 0,
+    sha256: '',
+    created: new Date().toISOString(),
+    gzip: false,
+    sheets: [],
+    layout: link,
+    found: link,
+    preview: null,
+    read: null,
+    fault: null,
+    codebook: null,
+    codebookSaysHow: false,
+  };
+  await mkdir(folderOf(service, id), { recursive: true });
+  try {
+    await startReading(service, record);
+    return id;
+  } catch (error) {
+    await rm(folderOf(service, id), { recursive: true, force: true });
+    throw error;
+  }
+}
+
+/**
+ * Gives a linked study another account, where its password was changed or it came from another machine.
+ * @throws Fault where the study is not linked, or the account may not read its table
+ */
+export async function giveAccount(service: Service, study: OpenStudy, account: Account): Promise<void> {
+  const link = linkOf(study.db);
+  if (!link)
+    throw new Fault(
+      'unsupported',
+      `The respondents of ${studyRow(study.db).name} are here; no database is asked.`,
+      'Give an account to a linked study.',
+    );
+  const engine = engineOf(link, account);
+  try {
+    await previewLinked({ engine, link, signal: undefined });
+  } finally {
+    await engine.close();
+  }
+  await changeAccount(service, link.account, account);
+  await service.links.letGo(link);
+}

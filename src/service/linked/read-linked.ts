@@ -1,0 +1,212 @@
+import { histogram } from '../../core/codebook/summary.js';
+import { noFacts, takeValue } from '../../core/codebook/facts.js';
+import { canonicalCode, compareCodes } from '../../core/codebook/number.js';
+import { guessQuestions } from '../../core/codebook/questions.js';
+import { MOST_CODES, understand } from '../../core/codebook/understand.js';
+import { Fault } from '../../core/fault.js';
+import type { Preview } from '../../core/intake/intake-shape.js';
+import type { Linked } from '../../core/intake/layout.js';
+import type { FoundCode, ReadColumn, ReadIn } from '../../core/intake/read-in-shape.js';
+import { flag, isNothing, lookup, whole } from '../../core/linked/build.js';
+import type { LinkedColumn } from '../../core/linked/column.js';
+import type { Scalar } from '../../core/linked/expression.js';
+import { type Answer, ask, MOST_GROUPS, type Query } from '../../core/linked/query.js';
+import { insertColumn } from '../../store/columns.js';
+import { insertLinkedColumn, setLink } from '../../store/links.js';
+import { closeForMove, createStudyFile, type Db, removeStudyFile } from '../../store/open.js';
+import { insertSourceFile } from '../../store/source-files.js';
+import type { Tell } from '../jobs/helper.js';
+import { askedOf } from './asked-of.js';
+import { columnsIn, type FoundColumn } from './catalog.js';
+import type { Engine } from './engine.js';
+
+/** Respondents that a column is looked at in first: one that has too many values there is not counted whole. */
+const SAMPLED = 20_000;
+const SHOWN = 12;
+const LOOKED_AT = 1000;
+const LONGEST = 200;
+
+/** A database with the table that is looked at. */
+export interface LinkedSource {
+  engine: Engine;
+  link: Linked;
+  signal: AbortSignal | undefined;
+}
+
+const tableOf = ({ table }: Linked) => ({
+  table,
+  columns: (id: number): LinkedColumn => {
+    throw new Error(`column ${id} of a table that is only looked at`);
+  },
+});
+
+/** What a query comes to; null where there are more groups than are asked for. */
+async function groupsIn({ engine, link, signal }: LinkedSource, query: Partial<Query>, sample?: number) {
+  try {
+    return await askedOf(ask(query), engine, { ...tableOf(link), sample }, signal);
+  } catch (error) {
+    if (error instanceof Fault && error.kind === 'too-large' && error.place.field === undefined) return null;
+    throw error;
+  }
+}
+
+const scalarOf = ({ name, isNumber }: FoundColumn): Scalar => ({
+  is: 'column',
+  name,
+  as: isNumber ? 'number' : 'text',
+});
+
+/** What is known of a column: how often each of its values stands, or that they are too many. */
+interface LookedAt {
+  /** Null where there are too many different ones. */
+  values: Answer | null;
+  /** Of a number with too many for codes: all of them, or as many as are in a sample. */
+  numbers: Answer;
+  blank: number;
+  respondents: number;
+}
+
+const isBlank = (value: string | number | null | undefined) => value == null || String(value).trim() === '';
+
+async function lookAt(source: LinkedSource, column: FoundColumn): Promise<LookedAt> {
+  const scalar = scalarOf(column);
+  const query = { by: [scalar], most: MOST_CODES + 1 };
+  const sampled = await groupsIn(source, query, SAMPLED);
+  const values = sampled && (await groupsIn(source, query));
+  if (values) {
+    const sum = (rows: Answer) => rows.reduce((all, { respondents }) => all + respondents, 0);
+    const blank = sum(values.filter(({ by }) => isBlank(by[0])));
+    return { values, numbers: [], blank, respondents: sum(values) };
+  }
+  const [all] = (await groupsIn(source, { sums: [flag(isNothing(scalar))] })) ?? [];
+  const plain = { values: null, blank: all?.sums[0] ?? 0, respondents: all?.respondents ?? 0 };
+  const every = column.isNumber ? await groupsIn(source, { by: [scalar], most: MOST_GROUPS }) : null;
+  const some = every ?? (await groupsIn(source, { by: [scalar], most: SAMPLED }, SAMPLED)) ?? [];
+  return { ...plain, numbers: some };
+}
+
+/** The codes of a column, and where each of its values stands among them. */
+function codesIn(values: Answer): { codes: FoundCode[]; places: [value: string | number, place: number][] } {
+  const byCode = new Map<string, { respondents: number; from: (string | number)[] }>();
+  for (const { by, respondents } of values) {
+    const [value] = by;
+    if (value == null || isBlank(value)) continue;
+    const code = canonicalCode(String(value).trim());
+    const known = byCode.get(code) ?? { respondents: 0, from: [] };
+    known.respondents += respondents;
+    known.from.push(value);
+    byCode.set(code, known);
+  }
+  const sorted = [...byCode].sort(([a], [b]) => compareCodes(a, b));
+  return {
+    codes: sorted.map(([code, { respondents }]) => ({ code, respondents })),
+    places: sorted.flatMap(([, { from }], k) => from.map((value) => [value, k + 1] as [string | number, number])),
+  };
+}
+
+/** A column that was looked at, as it is worked out in the database. */
+function linkedOf(column: FoundColumn, { values }: LookedAt): { linked: LinkedColumn; codes: FoundCode[] } {
+  const scalar = scalarOf(column);
+  if (values) {
+    const { codes, places } = codesIn(values);
+    const blanks = values.flatMap(({ by }) => (by[0] != null && isBlank(by[0]) ? [[by[0], 0] as const] : []));
+    const place = lookup(scalar, [...places, ...blanks], -1, 0);
+    return { codes, linked: { kind: 'coded', codes: codes.map(({ code }) => code), parts: { place } } };
+  }
+  if (!column.isNumber) return { codes: [], linked: { kind: 'text', parts: { text: scalar } } };
+  return { codes: [], linked: { kind: 'number', words: [], parts: { value: scalar, word: whole(0) } } };
+}
+
+const NARROW = 255;
+
+function keepColumn(db: Db, column: FoundColumn, looked: LookedAt): ReadColumn {
+  const { linked, codes } = linkedOf(column, looked);
+  const facts = noFacts();
+  for (const { by, respondents } of looked.values ?? looked.numbers)
+    if (!isBlank(by[0])) takeValue(facts, String(by[0]).trim(), respondents);
+  const filled = looked.respondents - looked.blank;
+  facts.filled = filled;
+  const understood = understand(facts, looked.values ? codes : null, looked.blank);
+  const storage = linked.kind !== 'coded' ? linked.kind : codes.length > NARROW ? 'coded16' : 'coded8';
+  const weighted = looked.numbers.flatMap(({ by, respondents }) =>
+    by[0] == null ? [] : [[Number(by[0]), respondents] as [number, number]],
+  );
+  const picture = linked.kind === 'number' ? histogram(weighted.sort(([a], [b]) => a - b)) : null;
+  const id = insertColumn(
+    db,
+    {
+      origin: 'source',
+      name: column.name,
+      storage,
+      width: 1,
+      blank: looked.blank,
+      histogram: picture && JSON.stringify(picture),
+    },
+    codes,
+  );
+  insertLinkedColumn(db, id, linked);
+  const level = linked.kind === 'text' ? 'text' : linked.kind === 'number' ? 'number' : understood.level;
+  return { ...understood, level, name: column.name, columnId: id, storage, filled, blank: looked.blank, numbers: null };
+}
+
+/** The first respondents, as texts: to be looked at once, and kept nowhere. */
+async function firstRows({ engine, link, signal }: LinkedSource, columns: readonly FoundColumn[], most: number) {
+  const { dialect } = engine;
+  const listed = columns.map(({ name }) => dialect.asText(dialect.name(name))).join(', ');
+  const rows = await engine.rows(
+    `SELECT ${listed} FROM ${link.table.map(dialect.name).join('.')} LIMIT ${most}`,
+    signal,
+  );
+  return rows.map((row) => row.map((value) => (value === null ? '' : String(value).trim())));
+}
+
+/** The first rows of a table, for the eye. */
+export async function previewLinked(source: LinkedSource): Promise<Preview & { labels: Map<string, string> }> {
+  const columns = await columnsIn(source.engine, source.link.engine, source.link.table);
+  const rows = await firstRows(source, columns, SHOWN);
+  return {
+    columns: columns.map(({ name }) => name),
+    rows: rows.map((cells, k) => ({ line: k + 1, why: null, cells: cells.map((cell) => cell.slice(0, LONGEST)) })),
+    labels: new Map(columns.flatMap(({ name, comment }) => (comment === '' ? [] : [[name, comment] as const]))),
+  };
+}
+
+/**
+ * Looks at a table as an intake reads a file: what is in each column, counted by its database, and written down as
+ * columns that stay there.
+ * @param into the study's file in the making
+ */
+export async function readLinked(source: LinkedSource, into: string, tell: Tell): Promise<ReadIn> {
+  const { engine, link } = source;
+  const columns = await columnsIn(engine, link.engine, link.table);
+  const looked: LookedAt[] = [];
+  for (const column of columns) {
+    looked.push(await lookAt(source, column));
+    tell(looked.length / columns.length, looked[0]?.respondents ?? 0);
+  }
+  const respondents = Math.max(0, ...looked.map((own) => own.respondents));
+  if (respondents === 0)
+    throw new Fault(
+      'invalid',
+      `The table ${link.table.join('.')} has no respondents.`,
+      'Choose another table, or link it when it is filled.',
+    );
+  removeStudyFile(into);
+  const db = createStudyFile(into);
+  const read = db.transaction(() => {
+    const kept = { sha256: '', bytes: 0, respondents: 0, unread: 0, takenIn: '', intake: null };
+    insertSourceFile(db, { name: link.table.join('.'), layout: JSON.stringify(link), ...kept });
+    setLink(db, link);
+    return columns.map((column, k) => keepColumn(db, column, looked[k]!));
+  })();
+  closeForMove(db);
+  const cells = (await firstRows(source, columns, LOOKED_AT)).map((row) => row.map((cell) => cell.slice(0, 40)));
+  const asked = read.map(({ name, codes, filled, storage }) => ({
+    name,
+    label: columns.find((column) => column.name === name)?.comment ?? '',
+    filled,
+    codes: storage === 'number' || storage === 'text' ? [] : codes,
+  }));
+  const questions = guessQuestions(asked, cells);
+  return { respondents, columns: read, questions, unread: { rows: 0, first: [] }, remarks: [] };
+}

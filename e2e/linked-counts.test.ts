@@ -89,6 +89,57 @@ describe.skipIf(engines === null)('counts in databases', () => {
       }
     }
   }, 300_000);
+
+  it('take every text and every name as it is, and nothing of it as a statement', async () => {
+    const letters = fc.constantFrom(
+      "'",
+      '"',
+      '`',
+      '\\',
+      ';',
+      '-',
+      '%',
+      '$',
+      '{',
+      '}',
+      '\n',
+      '\r',
+      '\t',
+      'é',
+      '🌱',
+      'a',
+    );
+    const texts = fc.sample(
+      fc.oneof(fc.string({ unit: letters, maxLength: 12 }), fc.string({ unit: 'binary', maxLength: 8 })),
+      300,
+    );
+    for (const client of Object.values(clients)) {
+      const { text, name } = client.dialect;
+      const held = texts.filter((own) => client.dialect !== clients.postgresql?.dialect || !own.includes('\0'));
+      const rows = await client.rows(`SELECT ${held.map((own, k) => `${text(own)} AS a${k}`).join(', ')}`);
+      expect(rows[0]).toEqual(held);
+      const names = held.filter((own) => own !== '' && !/[\0]/.test(own) && Buffer.byteLength(own) < 60).slice(0, 40);
+      for (const own of names)
+        expect(await client.rows(`SELECT ${name(own)} FROM (SELECT 7 AS ${name(own)}) AS t`)).toEqual([[7]]);
+    }
+  }, 60_000);
+
+  it('end in the database when nobody waits for them', async () => {
+    const gone = new AbortController();
+    const slow = clients.postgresql!.rows('SELECT count(*) FROM generate_series(1, 100000000000)', gone.signal);
+    setTimeout(() => gone.abort(), 300);
+    await expect(slow).rejects.toThrow('abort');
+    const [[left]] = (await clients.postgresql!.rows(
+      "SELECT count(*) FROM pg_stat_activity WHERE state = 'active' AND query LIKE '%generate_series(1, 1000%' " +
+        'AND pid <> pg_backend_pid()',
+    )) as [[string]];
+    expect(Number(left)).toBe(0);
+  }, 30_000);
+
+  it('can write nothing', async () => {
+    for (const client of Object.values(clients))
+      await expect(client.rows('CREATE TABLE written (a Int32) ENGINE = Memory')).rejects.toBeInstanceOf(Fault);
+  });
 });
 
 async function attempt<T>(work: () => Promise<T>): Promise<T | string> {

@@ -21,7 +21,6 @@ export const LONG_FUNCTIONS = {
   'src/core/recode/combine/prove.ts proveCombine': KIND,
   'src/core/recode/score/expression/parse.ts parseExpression': KIND,
   'src/core/recode/flags/prove.ts proveFlags': KIND,
-  'src/core/recode/interlock/compute.ts interlock': KIND,
   'src/core/recode/interlock/prove.ts proveInterlock': KIND,
   'src/core/recode/regroup/prove-nets.ts proveRegroupSets': KIND,
   'src/core/recode/regroup/prove.ts proveRegroup': KIND,

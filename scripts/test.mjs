@@ -40,10 +40,25 @@ function readers() {
   return status;
 }
 
+/** Databases that tests of linked studies ask; where they cannot be installed these tests are left out, and it is said. */
+function engines() {
+  const isThere = existsSync('/usr/lib/postgresql/15/bin/postgres') && existsSync('/usr/sbin/clickhouse-server');
+  if (isThere) return 0;
+  const env = { DEBIAN_FRONTEND: 'noninteractive' };
+  const packages = ['postgresql-15', 'clickhouse-server'];
+  const status =
+    run('apt-get', ['update'], { quiet: true, env }) ||
+    run('apt-get', ['install', '-y', '--no-install-recommends', ...packages], { quiet: true, env });
+  if (status !== 0)
+    process.stderr.write(`Linked studies are not tested: Debian's ${packages.join(' and ')} cannot be installed.\n`);
+  return 0;
+}
+
 const STEPS = [
   ['install', install],
   ['Chromium', browser],
   ['readers of documents', readers],
+  ['databases', engines],
   ['build', build],
   [
     'type check',

@@ -13,7 +13,7 @@ import type { ConditionRule } from './rule-shape.js';
 import type { FilterCondition } from './verdicts.js';
 
 /** A column by its id, with the variable's title for messages. */
-export interface ColumnRef {
+interface ColumnRef {
   column: number;
   title: string;
 }
@@ -25,7 +25,7 @@ export type GroupingRef = ColumnRef & { missing: string[] };
  * A row item; of a question the slots in the order of mention, where its options are counted by their place; of a
  * number that is described and not listed, the codes that are no answer.
  */
-export interface RowRef extends ColumnRef {
+interface RowRef extends ColumnRef {
   slots: { as: 'first' | 'rank'; columns: number[] } | null;
   /** The codes of each net. */
   nets: readonly (readonly string[])[];

@@ -4,7 +4,7 @@ import type { Call } from './expression.js';
 export interface Dialect {
   /** A name of a table or a column. @throws Fault where the engine has no such names */
   name: (name: string) => string;
-  /** A text. It is the one way in which what users write comes into a statement. @throws Fault where it cannot hold it */
+  /** A text: the one way in which what users write comes into a statement. @throws Fault where it cannot be held */
   text: (value: string) => string;
   /** A number with a fraction, so that a division has one, too. */
   number: (value: number) => string;

@@ -18,7 +18,11 @@ export function piecesOf(of: Scalar | Condition): readonly (Scalar | Condition)[
       return [of.left, of.right];
     case 'not':
       return [of.part];
-    default:
+    case 'column':
+    case 'part':
+    case 'whole':
+    case 'number':
+    case 'nothing':
       return [];
   }
 }

@@ -3,7 +3,6 @@ import { type Code, missingIn } from '../codebook/types.js';
 import { SET_STATES } from '../count/set-state.js';
 import type { Source } from '../recode/derivation.js';
 import type { ValueTally } from '../recode/numbers.js';
-import { allCodesOf } from '../recode/source-columns.js';
 import type { MadeVariable } from '../recode/types.js';
 import type { Proof } from '../recode/proof-shape.js';
 import { flag, is, lookup, nothing, number, oneOf, part, when } from './build.js';
@@ -127,12 +126,5 @@ export const codedColumn = (codes: readonly Code[], place: Scalar): LinkedColumn
   codes: codes.map(({ code }) => code),
   parts: { place },
 });
-
-/** Sources with the codes that only the data has, and those that are no answers. */
-export const withCodes = (sources: readonly LinkedSource[]) =>
-  sources.map((source) => {
-    const codes = allCodesOf(source);
-    return { source, codes, missing: missingIn(codes) };
-  });
 
 export const own = (name: string): Scalar => part(OWN, name);

@@ -181,7 +181,7 @@ const EXPRESSIONS = [
 const scoreOf = (variable: RandomVariable, other: RandomVariable): fc.Arbitrary<Recipe> =>
   fc
     .record({
-      of: fc.constantFrom('mean', 'sum', 'count', 'minimum', 'maximum', 'expression') as fc.Arbitrary<ScoreOf>,
+      of: fc.constantFrom<ScoreOf>('mean', 'sum', 'count', 'minimum', 'maximum', 'expression'),
       reversed: fc.boolean(),
       weight: fc.constantFrom(1, 0.5),
       atLeast: fc.constantFrom(1, 2),

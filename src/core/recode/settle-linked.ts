@@ -24,7 +24,7 @@ const said = (option: number) => own(`r${option}`);
 const SAID_NONE = own('none');
 const CONTRADICTS = own('x');
 
-/** Whether an option is still mentioned where it contradicts others. @param isExclusive of the options before it, too */
+/** Whether an option is still mentioned where it contradicts others. */
 function staysIn(option: number, { exclusive, rule, options }: Said): Condition {
   if (rule === 'aside') return any([]);
   const others = options.flatMap((_, k) => (exclusive.includes(k) ? [] : [holds(said(k))]));

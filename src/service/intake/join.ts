@@ -1,3 +1,4 @@
+import { linkOf } from '../../store/links.js';
 import { byId } from '../../core/by-id.js';
 import { rm } from 'node:fs/promises';
 import { join } from 'node:path';
@@ -42,8 +43,15 @@ export interface Comparison {
 
 const WAVE_NAME = 'wave';
 
-async function readOf(service: Service, id: string): Promise<{ intake: IntakeRecord; read: ReadIn }> {
+/** @throws Fault where it was not read, or respondents of one of the two stay in a database */
+async function readOf(service: Service, study: OpenStudy, id: string): Promise<{ intake: IntakeRecord; read: ReadIn }> {
   const intake = await awaitIntake(service, id);
+  if (intake.layout.is === 'linked' || linkOf(study.db))
+    throw new Fault(
+      'unsupported',
+      'Respondents that stay in a database are not joined with others.',
+      'Join them there, in a view, and link that.',
+    );
   if (intake.read) return { intake, read: intake.read };
   const { kind, message, mend, place } = intake.fault ?? {
     kind: 'conflict',
@@ -73,7 +81,7 @@ function wavesOf(study: OpenStudy): VariableRow | undefined {
 
 /** What would be different if a file went into a study, column by column. */
 export async function compareWithStudy(service: Service, study: OpenStudy, id: string): Promise<Comparison> {
-  const { read } = await readOf(service, id);
+  const { read } = await readOf(service, study, id);
   const rows = allColumnRows(study.db);
   const codes = allColumnCodes(study.db);
   const { respondents } = studyRow(study.db);
@@ -169,7 +177,7 @@ async function doJoin(service: Service, study: OpenStudy, id: string, joining: J
     await rm(folderOf(service, id), { recursive: true, force: true });
     return;
   }
-  const { intake, read } = await readOf(service, id);
+  const { intake, read } = await readOf(service, study, id);
   const { columns, wave } = planOf(study, read, joining);
   const { respondents: total } = studyRow(study.db);
   const old = joining.as === 'wave' ? total : 0;

@@ -1,6 +1,6 @@
 import type { Database } from '../../core/intake/layout.js';
 import { Fault } from '../../core/fault.js';
-import type { Engine } from './engine.js';
+import type { Engine, Sent } from './engine.js';
 
 /** A table or view that respondents can stay in. */
 export interface FoundTable {
@@ -27,7 +27,7 @@ const POSTGRES_TABLES = `SELECT n.nspname, c.relname, coalesce(obj_description(c
     AND has_table_privilege(c.oid, 'SELECT')
   ORDER BY 1, 2 LIMIT ${MOST_TABLES}`;
 
-const text = (value: unknown) => (typeof value === 'string' ? value : String(value ?? ''));
+const text = (value: Sent | undefined) => String(value ?? '');
 
 /** All tables and views that an account may read. */
 export async function tablesIn(engine: Engine, { engine: kind, database }: Database): Promise<FoundTable[]> {

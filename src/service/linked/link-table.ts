@@ -62,7 +62,7 @@ async function begin(
   const id = randomBytes(9).toString('hex');
   const record: IntakeRecord = {
     id,
-    fileName: table.join('.'),
+    fileName: table.at(-1) ?? '',
     bytes: 0,
     sha256: '',
     created: new Date().toISOString(),

@@ -72,7 +72,7 @@ function Decide({ intake, layout, changeLayout, problem: layoutProblem }: Props)
   const [busy, setBusy] = useState(false);
   const [open, setOpen] = useState<string | null>(null);
   const [to, setTo] = useState<Destination>(() => ({
-    study: new URLSearchParams(location.search).get('into'),
+    study: layout.is === 'linked' ? null : new URLSearchParams(location.search).get('into'),
     as: 'wave',
   }));
   const { comparison, problem: compareProblem } = useComparison(intake, to.study);
@@ -120,7 +120,7 @@ function Decide({ intake, layout, changeLayout, problem: layoutProblem }: Props)
                   <b>{whole(read.respondents)}</b> respondents, <b>{whole(read.columns.length)}</b> columns
                 </span>
               )}
-              <span>{bytesText(intake.bytes)}</span>
+              <span>{layout.is === 'linked' ? 'stay in their database' : bytesText(intake.bytes)}</span>
             </p>
             {intake.state === 'reading' && <ReadingBar intake={intake} discard={discard} />}
           </section>
@@ -139,7 +139,7 @@ function Decide({ intake, layout, changeLayout, problem: layoutProblem }: Props)
         </div>
         <div className={css['accept']}>
           {problem && <Problem {...problem} dismiss={() => setProblem(null)} />}
-          <DestinationChoice value={to} choose={setTo} />
+          {layout.is !== 'linked' && <DestinationChoice value={to} choose={setTo} />}
           {to.study === null ? (
             <>
               <Field label="Name of the study">

@@ -276,6 +276,13 @@ export function LayoutPanel({
         <WorkbookParts layout={layout} detected={found} sheets={intake.sheets} change={change} />
       )}
       {layout.is === 'parquet' && <p className={css['soft']}>Names and kinds of values are in the file itself.</p>}
+      {layout.is === 'linked' && (
+        <p className={css['soft']}>
+          {layout.table.join('.')} in {layout.database} at {layout.host}:{layout.port} (
+          {layout.engine === 'postgresql' ? 'PostgreSQL' : 'ClickHouse'}). Respondents stay there: its first rows are
+          shown here until you decide, and after that only counts come here.
+        </p>
+      )}
       {layout.is === 'json' && (
         <p className={css['soft']}>
           {layout.shape === 'lines' ? 'An object on each line' : 'An array of objects'}; a column for each field. Lists

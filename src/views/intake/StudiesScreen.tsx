@@ -12,6 +12,7 @@ import { leaveCodebookProblem } from './codebook-problem.js';
 import { List, ListItem } from '../../kit/List.js';
 import { Page, PageTitle } from '../../kit/Page.js';
 import css from './intake.module.css';
+import { LinkTable } from './LinkTable.js';
 import { StudyList } from './StudyList.js';
 
 const dayOf = (iso: string) => new Date(iso).toLocaleDateString('en-GB', { dateStyle: 'medium' });
@@ -146,6 +147,7 @@ function FileDrop() {
         )}
       </div>
       {problem && <Problem {...problem} dismiss={() => setProblem(null)} />}
+      <LinkTable />
       <ol className={css['next']}>
         <li>
           <span>You see the first rows and what was understood of each column, and accept or change it.</span>

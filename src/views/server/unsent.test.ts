@@ -93,7 +93,12 @@ describe('a change that is not sent', () => {
     serverThat(() => problem(400, 'No.'));
     await expect(type('x')).rejects.toBeInstanceOf(ProblemError);
     expect(allUnsent()).toEqual([]);
-    for (const key of ['PUT /studies/{study}/drafts/{name}', 'POST /studies/{study}/ledger/undo', 'POST /intakes'])
+    for (const key of [
+      'PUT /studies/{study}/drafts/{name}',
+      'POST /studies/{study}/ledger/undo',
+      'POST /intakes',
+      'PUT /studies/{study}/account',
+    ])
       expect(isKeptUntilSent(key as never), key).toBe(false);
   });
 

@@ -48,9 +48,15 @@ function write(items: Unsent[]): void {
   for (const listener of listeners) listener();
 }
 
-/** Whether a change is kept until the server has it: all that is done to what is in a study, but drafts and undoing. */
+/**
+ * Whether a change is kept until the server has it: all that is done to what is in a study, but drafts and undoing;
+ * and never an account, whose password would be written down in the browser.
+ */
 export const isKeptUntilSent = (key: Key): boolean =>
-  key.includes(' /studies/{study}/') && !key.includes('/drafts') && !key.includes('/ledger/');
+  key.includes(' /studies/{study}/') &&
+  !key.includes('/drafts') &&
+  !key.includes('/ledger/') &&
+  !key.endsWith('/account');
 
 /** Every change that the server may not have, the oldest first. */
 export const allUnsent = (): readonly Unsent[] => read();

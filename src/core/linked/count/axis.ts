@@ -1,6 +1,6 @@
 import { parseNumber } from '../../codebook/number.js';
 import { SET_STATES } from '../../count/set-state.js';
-import { flag, is, isNothing, lookup, not, oneOf, part, plus, when, whole } from '../build.js';
+import { flag, is, isNothing, lookup, not, oneOf, part, when, whole } from '../build.js';
 import { type LinkedColumn, optionPart } from '../column.js';
 import type { Scalar } from '../expression.js';
 
@@ -89,6 +89,3 @@ export function numbersOfLinked(id: number, column: LinkedColumn, missing: reado
 
 /** Whether a respondent has a number. */
 export const hasNumber = ({ value }: LinkedNumbers) => not(isNothing(value));
-
-/** How many of some that are 1 or 0 are 1. */
-export const countOf = (flags: readonly Scalar[]): Scalar => plus(flags);

@@ -1,10 +1,16 @@
-import { type CountAsked, columnsOfJob, type GroupingRef, planOf, takesNumberAcross } from '../../count/asked.js';
+import {
+  type CountAsked,
+  columnsOfJob,
+  type GroupingRef,
+  planOf,
+  takesNumberAcross,
+  type ConditionRef,
+} from '../../count/asked.js';
 import { axisOf } from '../../count/axis.js';
 import type { CellSums } from '../../count/count-cells.js';
 import { MOST_TOGETHER } from '../../count/count-plainly.js';
 import { checkCost, type CountPlan, toldOf } from '../../count/plan.js';
 import { conditionsIn } from '../../count/clause.js';
-import type { ConditionRef } from '../../count/asked.js';
 import type { CountArray, FilterTally } from '../../count/types.js';
 import { isEven, type WeightSpan } from '../../count/weights.js';
 import { Fault } from '../../fault.js';

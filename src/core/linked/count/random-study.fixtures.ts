@@ -30,7 +30,6 @@ export const IDS = {
   crops: 8,
   ranked: 9,
 } as const;
-export const TABLE_COLUMNS = ['site', 'grade', 'slot_a', 'slot_b', 'slot_c', 'hours', 'weight'] as const;
 
 const CODES: Record<string, readonly string[]> = {
   site: ['north', "o'hara", 'ta"b', 'back\\slash', '-9'],

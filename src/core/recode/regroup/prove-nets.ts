@@ -113,6 +113,6 @@ export function proveRegroupSets(
         went: columns.map((_, k) => (k === columns.length - 1 ? blank : 0)),
       },
     ],
-    respondents: respondents,
+    respondents,
   };
 }

@@ -40,7 +40,7 @@ function readers() {
   return status;
 }
 
-/** Databases that tests of linked studies ask; where they cannot be installed these tests are left out, and it is said. */
+/** Databases that linked studies are tested with; where they cannot be installed that is left out, and it is said. */
 function engines() {
   const isThere = existsSync('/usr/lib/postgresql/15/bin/postgres') && existsSync('/usr/sbin/clickhouse-server');
   if (isThere) return 0;

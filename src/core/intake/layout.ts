@@ -90,9 +90,14 @@ export const LinkedTableShape = DatabaseShape.extend({ table });
 const LinkedShape = DatabaseShape.extend({
   is: z.literal('linked'),
   table,
+  apart: z
+    .array(text(200))
+    .max(8)
+    .optional()
+    .describe('Columns by which it is divided among servers, which count each its own part.'),
   account: z.string().describe('Under what the account is kept here; the account itself is told nobody.'),
   // Numbers of a database are numbers: nothing is read in another way.
-  numbers: numbers,
+  numbers,
 });
 
 /** How a file is to be read. What was found can be changed. */

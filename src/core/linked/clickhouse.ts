@@ -15,6 +15,8 @@ const CALLED = {
   greatest: 'greatest',
 } as const;
 
+const isFraction = (printed: string): boolean => !printed.startsWith("'") && !Number.isInteger(Number(printed));
+
 /**
  * The dialect of ClickHouse.
  * @example clickhouse.text("it's") // "'it\\'s'"
@@ -27,13 +29,18 @@ export const clickhouse: Dialect = {
   nothing: 'CAST(NULL AS Nullable(Float64))',
   asNumber: (column) => `if(isFinite(toFloat64(${column})), toFloat64(${column}), NULL)`,
   asText: (column) => `nullIf(toString(${column}), '')`,
-  surely: (condition) => `ifNull(${condition}, 0)`,
+  not: (condition) => `NOT ifNull((${condition}), 0)`,
   lookup: (of, cases, otherwise, blank) => {
+    if (cases.length === 0)
+      return blank === otherwise ? String(otherwise) : `if(isNull(${of}), ${blank}, ${otherwise})`;
+    // Numbers with a fraction are not found by transform in older servers.
+    if (cases.some(([value]) => isFraction(value))) {
+      const listed = cases.map(([value, to]) => `${of} = ${value}, ${to}`);
+      return `toInt32(multiIf(isNull(${of}), ${blank}, ${listed.join(', ')}, ${otherwise}))`;
+    }
     const values = cases.map(([value]) => value).join(', ');
     const results = cases.map(([, to]) => to).join(', ');
-    const listed = cases.length === 0 ? String(otherwise) : `transform(${of}, [${values}], [${results}], ${otherwise})`;
-    if (cases.length === 0) return blank === otherwise ? listed : `if(isNull(${of}), ${blank}, ${listed})`;
-    return `toInt32(ifNull(${listed}, ${blank}))`;
+    return `toInt32(ifNull(transform(${of}, [${values}], [${results}], ${otherwise}), ${blank}))`;
   },
   call: (of, parts) => `${CALLED[of]}(${parts.join(', ')})`,
 };

@@ -15,8 +15,8 @@ export interface Dialect {
   asNumber: (column: string) => string;
   /** A column read as a text; nothing where it is empty. */
   asText: (column: string) => string;
-  /** Whether something holds, where it may be neither. */
-  surely: (condition: string) => string;
+  /** Whether something does not hold, or is neither. */
+  not: (condition: string) => string;
   /** What stands for each value of something; values and results are printed already. */
   lookup: (
     of: string,

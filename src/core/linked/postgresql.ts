@@ -23,8 +23,9 @@ export const postgresql: Dialect = {
   fence: ' OFFSET 0',
   asNumber: (column) =>
     `CASE WHEN ${column}::float8 IN ('NaN', 'Infinity', '-Infinity') THEN NULL ELSE ${column}::float8 END`,
-  asText: (column) => `NULLIF(${column}::text, '')`,
-  surely: (condition) => `coalesce(${condition}, FALSE)`,
+  // CASE is what a foreign server is given to work out; NULLIF and coalesce are not.
+  asText: (column) => `CASE WHEN ${column}::text = '' THEN NULL ELSE ${column}::text END`,
+  not: (condition) => `(CASE WHEN ${condition} THEN FALSE ELSE TRUE END)`,
   lookup: (of, cases, otherwise, blank) => {
     if (cases.length === 0 && blank === otherwise) return String(otherwise);
     const listed =

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { answerOf } from './answer-of.js';
 import { compare, flag, holds, is, lookup, not, number, oneOf, part, plus, when, whole } from './build.js';
 import { clickhouse } from './clickhouse.js';
 import type { LinkedColumn } from './column.js';
@@ -48,13 +49,14 @@ describe('a query as a statement', () => {
       where: not(is(part(1, 'place'), 0)),
       sums: [flag(holds(part(3, 'place')))],
     };
+    const place = `CASE WHEN "site"::text = '' THEN NULL ELSE "site"::text END`;
     expect(printQuery(asked, table, postgresql)).toBe(
       'SELECT hc_1 AS hc_k0, count(*) AS hc_n, coalesce(sum(CASE WHEN hc_1 = 1 THEN 1 ELSE 0 END), 0) AS hc_s0 FROM ' +
         "(SELECT hc_0, hc_2, CASE WHEN hc_0 >= '18'::float8 THEN 1 ELSE 0 END AS hc_1 FROM " +
-        "(SELECT CASE WHEN \"age\"::float8 IN ('NaN', 'Infinity', '-Infinity') THEN NULL ELSE \"age\"::float8 END " +
-        'AS hc_0, CASE WHEN NULLIF("site"::text, \'\') IS NULL THEN 0 ELSE CASE NULLIF("site"::text, \'\') ' +
+        `(SELECT CASE WHEN "age"::float8 IN ('NaN', 'Infinity', '-Infinity') THEN NULL ELSE "age"::float8 END ` +
+        `AS hc_0, CASE WHEN ${place} IS NULL THEN 0 ELSE CASE ${place} ` +
         "WHEN 'North' THEN 1 WHEN 'O''Hara''s' THEN 2 ELSE -1 END END AS hc_2 " +
-        'FROM "public"."plot ""A""") AS hc_l0) AS hc_l1 WHERE NOT coalesce((hc_2 = 0), FALSE) ' +
+        'FROM "public"."plot ""A""") AS hc_l0) AS hc_l1 WHERE (CASE WHEN hc_2 = 0 THEN FALSE ELSE TRUE END) ' +
         'GROUP BY hc_k0 LIMIT 1000001',
     );
     expect(printQuery(asked, table, clickhouse)).toContain(
@@ -74,6 +76,27 @@ describe('a query as a statement', () => {
     expect(printQuery({ ...query, by: [deep] }, grows, postgresql)).toContain(' OFFSET 0) AS');
     expect(printQuery({ ...query, by: [deep] }, grows, clickhouse)).not.toContain('OFFSET');
     expect(printQuery({ ...query, by: [part(10, 'place')] }, grows, postgresql)).not.toContain('OFFSET');
+  });
+
+  it('counts part by part where a table is divided, and whoever reads it adds up the counts', () => {
+    const asked = { ...query, by: [part(2, 'value')], sums: [part(2, 'value')] };
+    const statement = printQuery(asked, { ...table, apart: ['shard'] }, postgresql);
+    expect(statement).toContain(
+      'SELECT hc_0 AS hc_k0, count(*) AS hc_n, coalesce(sum(hc_0), 0) AS hc_s0, "shard" FROM',
+    );
+    expect(statement).toContain('GROUP BY hc_k0, "shard" LIMIT');
+    const sent = [
+      [1, '5', 10, 0],
+      [1, '2', 3, 1],
+      [null, '1', 0, 1],
+    ];
+    expect(answerOf(asked, sent, true)).toEqual([
+      { by: [1], respondents: 7, sums: [13] },
+      { by: [null], respondents: 1, sums: [0] },
+    ]);
+    // Of nobody there is one group all the same.
+    expect(answerOf({ ...asked, by: [] }, [], true)).toEqual([{ by: [], respondents: 0, sums: [0] }]);
+    expect(() => answerOf({ ...asked, most: 1 }, sent, true)).toThrow('more than 1 different values');
   });
 
   it('looks at so many respondents only, where that is asked for', () => {

@@ -11,6 +11,11 @@ export interface LinkedTable {
   columns: (id: number) => LinkedColumn;
   /** Only so many respondents are looked at, whichever the engine finds first; everybody where it is absent. */
   sample?: number | undefined;
+  /**
+   * Columns by which the table is divided among servers, where these have few values: each server counts its own part
+   * then, and only counts are added up.
+   */
+  apart?: readonly string[] | undefined;
 }
 
 /** A part that is worked out before what is made of it. */
@@ -80,7 +85,7 @@ function fencedLayers(
 
 /** Prints expressions; `at` says what a part is called where it stands. */
 function printer(dialect: Dialect, at: (column: number, part: string) => string) {
-  const { name, text, surely } = dialect;
+  const { name, text } = dialect;
   const valueOf = (value: string | number) => (typeof value === 'string' ? text(value) : String(value));
   const scalar = (of: Scalar): string => {
     switch (of.is) {
@@ -123,7 +128,7 @@ function printer(dialect: Dialect, at: (column: number, part: string) => string)
       case 'or':
         return joined(of.parts, 'OR', '1 = 0');
       case 'not':
-        return `NOT ${surely(`(${condition(of.part)})`)}`;
+        return dialect.not(condition(of.part));
     }
   };
   return { scalar, condition };
@@ -134,44 +139,55 @@ function columnsIn(of: Scalar | Condition): string[] {
   return of.is === 'column' ? [of.name] : piecesOf(of).flatMap(columnsIn);
 }
 
+/** Parts in which each group can be, on average. */
+const PARTS = 16;
+
+/** Rows of an answer at most, and one more: with that there are too many groups. */
+export const rowsOf = ({ most }: Pick<Query, 'most'>, isDivided: boolean): number =>
+  (most + 1) * (isDivided ? PARTS : 1);
+
 /**
  * A query as one SELECT: parts of columns are worked out layer by layer, each once, and counted at the end.
  * Its columns are `k0`, `k1`, ... for the groups, `n` for respondents and `s0`, `s1`, ... for the sums.
  */
 export function printQuery(query: Query, linked: LinkedTable, dialect: Dialect): string {
-  const { where, by, sums, most, made } = query;
-  const columns = (id: number) => (id === OWN && made ? made : linked.columns(id));
-  const needed = needsOf([...by, ...sums, ...(where ? [where] : [])], columns);
+  const { where, by, sums, made } = query;
+  const { apart = [] } = linked;
+  const roots = [...by, ...sums, ...(where ? [where] : [])];
+  const needed = needsOf(roots, (id) => (id === OWN && made ? made : linked.columns(id)));
   const parts = [...needed.values()];
   const inLayer = (own: number) =>
     printer(dialect, (column, part) => needed.get(keyOf(column === OWN ? own : column, part))!.alias);
   const deepest = parts.reduce((depth, part) => Math.max(depth, part.depth), -1);
-  const fenced = fencedLayers([...by, ...sums, ...(where ? [where] : [])], parts, needed, deepest);
+  const fenced = fencedLayers(roots, parts, needed, deepest);
   let from = linked.table.map(dialect.name).join('.');
   if (linked.sample !== undefined) {
-    const raw = new Set(
-      [...by, ...sums, ...(where ? [where] : []), ...parts.map((part) => part.expression)].flatMap(columnsIn),
-    );
+    const raw = new Set([...roots, ...parts.map((part) => part.expression)].flatMap(columnsIn));
     from = `(SELECT ${[...raw].map(dialect.name).join(', ')} FROM ${from} LIMIT ${linked.sample}) AS hc_sample`;
   }
   for (let depth = 0; depth <= deepest; depth++) {
     // The engine's own columns are read by the innermost layer, and go on as long as somebody needs them.
-    const raw = new Set(parts.filter((part) => part.depth > depth).flatMap((part) => columnsIn(part.expression)));
+    const later = parts.filter((part) => part.depth > depth).flatMap((part) => columnsIn(part.expression));
+    const raw = new Set([...later, ...apart]);
     const before = parts.filter((part) => part.depth < depth).map(({ alias }) => alias);
     const now = parts
       .filter((part) => part.depth === depth)
       .map(({ column, expression, alias }) => `${inLayer(column).scalar(expression)} AS ${alias}`);
-    const columns = [...before, ...[...raw].map(dialect.name), ...now];
+    const layer = [...before, ...[...raw].map(dialect.name), ...now];
     const fence = fenced.has(depth) ? dialect.fence : '';
-    from = `(SELECT ${columns.join(', ')} FROM ${from}${fence}) AS hc_l${depth}`;
+    from = `(SELECT ${layer.join(', ')} FROM ${from}${fence}) AS hc_l${depth}`;
   }
   const { scalar, condition } = inLayer(OWN);
   const keys = by.map((key, k) => `${scalar(key)} AS hc_k${k}`);
   const figures = sums.map((sum, k) => `coalesce(sum(${scalar(sum)}), 0) AS hc_s${k}`);
-  const groups = by.map((_, k) => `hc_k${k}`).join(', ');
+  const parted = apart.map(dialect.name);
+  // What tells the parts apart stands behind the figures: whoever reads the answer adds up what has the same keys.
+  const columns = [...keys, 'count(*) AS hc_n', ...figures, ...parted];
+  const groups = [...by.map((_, k) => `hc_k${k}`), ...parted];
   return (
-    `SELECT ${[...keys, 'count(*) AS hc_n', ...figures].join(', ')} FROM ${from}` +
+    `SELECT ${columns.join(', ')} FROM ${from}` +
     (where ? ` WHERE ${condition(where)}` : '') +
-    (by.length > 0 ? ` GROUP BY ${groups} LIMIT ${most + 1}` : '')
+    (groups.length > 0 ? ` GROUP BY ${groups.join(', ')}` : '') +
+    (by.length > 0 ? ` LIMIT ${rowsOf(query, apart.length > 0)}` : '')
   );
 }

@@ -10,8 +10,9 @@ export async function askedOf<T>(
   table: LinkedTable,
   signal: AbortSignal | undefined,
 ): Promise<T> {
+  const isDivided = (table.apart ?? []).length > 0;
   const ask = async (query: Query): Promise<Answer> =>
-    answerOf(query, await engine.rows(printQuery(query, table, engine.dialect), signal));
+    answerOf(query, await engine.rows(printQuery(query, table, engine.dialect), signal), isDivided);
   let step = work.next();
   while (!step.done) {
     const queries = step.value;

@@ -73,6 +73,29 @@ async function clickhouseColumns(engine: Engine, [database, name]: readonly stri
   }));
 }
 
+/** More parts than these are not told apart in a count. */
+const MOST_PARTS = 200;
+
+/**
+ * The columns by which a table of PostgreSQL is divided into lists of values, where some part is on another server: a count
+ * that is told apart by them is made there.
+ */
+export async function dividedBy(engine: Engine, [schema, name]: readonly string[]): Promise<string[]> {
+  const { text: quoted } = engine.dialect;
+  const rows = await engine.rows(
+    `SELECT a.attname, count(*), sum(CASE WHEN part.relkind = 'f' THEN 1 ELSE 0 END)
+     FROM pg_catalog.pg_partitioned_table p JOIN pg_catalog.pg_class c ON c.oid = p.partrelid
+       JOIN pg_catalog.pg_namespace n ON n.oid = c.relnamespace
+       JOIN pg_catalog.pg_attribute a ON a.attrelid = c.oid AND a.attnum = p.partattrs[0]
+       JOIN pg_catalog.pg_inherits i ON i.inhparent = c.oid JOIN pg_catalog.pg_class part ON part.oid = i.inhrelid
+     WHERE n.nspname = ${quoted(schema ?? '')} AND c.relname = ${quoted(name ?? '')}
+       AND p.partstrat = 'l' AND p.partnatts = 1 GROUP BY a.attname`,
+  );
+  return rows.flatMap(([column, parts, foreign]) =>
+    Number(foreign) > 0 && Number(parts) <= MOST_PARTS ? [text(column)] : [],
+  );
+}
+
 /** The columns of a table, in their order. @throws Fault where there is no such table, or it has none */
 export async function columnsIn(
   engine: Engine,

@@ -9,7 +9,7 @@ import { Fault } from '../../core/fault.js';
 import { awaitIntake, type Intake, startReading } from '../intake/read.js';
 import { folderOf } from '../intake/record.js';
 import { changeAccount, keepAccount } from './accounts.js';
-import { type FoundTable, tablesIn } from './catalog.js';
+import { dividedBy, type FoundTable, tablesIn } from './catalog.js';
 import { engineOf } from './connect.js';
 import type { Account } from './engine.js';
 import { previewLinked } from './read-linked.js';
@@ -54,6 +54,7 @@ async function begin(
   const link: Linked = { ...database, is: 'linked', table: [...table], account: '' };
   try {
     await previewLinked({ engine, link, signal: undefined });
+    if (database.engine === 'postgresql') link.apart = await dividedBy(engine, table);
   } finally {
     await engine.close();
   }

@@ -70,8 +70,9 @@ export function linkedFiles(service: Pick<Service, 'folder'>): LinkedFiles {
     ask: (file, work) => {
       const link = find(file);
       if (!link) throw new Error('the study is not linked');
-      const table = { table: link.table, columns: (id: number) => column(file, id) };
-      return askedOf(work, engine(link), table, whoAsks().signal);
+      const { table, apart } = link;
+      const linked = { table, apart, columns: (id: number) => column(file, id) };
+      return askedOf(work, engine(link), linked, whoAsks().signal);
     },
     forget: (file) => {
       links.delete(file);

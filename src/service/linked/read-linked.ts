@@ -68,6 +68,16 @@ interface LookedAt {
 
 const isBlank = (value: string | number | null | undefined) => value == null || String(value).trim() === '';
 
+/** More different numbers than these are counted as numbers: as codes each would have to be looked up. */
+const MOST_LISTED = 255;
+const MOST_FRACTIONS = 24;
+
+/** Whether a column holds amounts, and not codes. */
+const isMeasured = ({ isNumber }: FoundColumn, values: Answer): boolean =>
+  isNumber &&
+  (values.length > MOST_LISTED ||
+    (values.length > MOST_FRACTIONS && values.some(({ by }) => by[0] !== null && !Number.isInteger(by[0]))));
+
 async function lookAt(source: LinkedSource, column: FoundColumn): Promise<LookedAt> {
   const scalar = scalarOf(column);
   const query = { by: [scalar], most: MOST_CODES + 1 };
@@ -76,7 +86,10 @@ async function lookAt(source: LinkedSource, column: FoundColumn): Promise<Looked
   if (values) {
     const sum = (rows: Answer) => rows.reduce((all, { respondents }) => all + respondents, 0);
     const blank = sum(values.filter(({ by }) => isBlank(by[0])));
-    return { values, numbers: [], blank, respondents: sum(values) };
+    const looked = { blank, respondents: sum(values) };
+    return isMeasured(column, values)
+      ? { values: null, numbers: values, ...looked }
+      : { values, numbers: [], ...looked };
   }
   const [all] = (await groupsIn(source, { sums: [flag(isNothing(scalar))] })) ?? [];
   const plain = { values: null, blank: all?.sums[0] ?? 0, respondents: all?.respondents ?? 0 };

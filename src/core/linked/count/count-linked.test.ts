@@ -6,6 +6,7 @@ import { countPlan } from '../../count/plan.js';
 import type { CountArray } from '../../count/types.js';
 import { Fault } from '../../fault.js';
 import { TestEngine } from '../engine.fixtures.js';
+import type { Answer, Query } from '../query.js';
 import { countLinked } from './count-linked.js';
 import { IDS, makeQuestions, type RandomStudy, randomAsked, randomStudy } from './random-study.fixtures.js';
 
@@ -58,5 +59,18 @@ describe('counts of a linked study', () => {
     expect(() => engine.run(countLinked(asked, (id) => study!.linked.get(id)!))).toThrow(
       'Site has values in the linked table that came after it was linked.',
     );
+  });
+
+  it('say so where the table changed while it was counted', () => {
+    const [study] = fc.sample(randomStudy, { numRuns: 1, seed: 1 });
+    const engine = new TestEngine(study!.rows, study!.linked);
+    const row = (column: number) => ({ column, title: `V${column}`, slots: null, nets: [], described: null });
+    const asked = { rows: [row(IDS.site), row(IDS.grade)], nests: [[]], within: null, only: [], weight: null };
+    const work = countLinked(asked, (id) => study!.linked.get(id)!);
+    const everybody = work.next().value as readonly Query[];
+    const queries = work.next(everybody.map((query) => engine.answer(query))).value as readonly Query[];
+    const answers: Answer[] = queries.map((query) => engine.answer(query));
+    const grown = answers.map((answer, k) => (k === 0 ? [...answer, { ...answer[0]!, by: [5] }] : answer));
+    expect(() => work.next(grown)).toThrow('changed while it was counted');
   });
 });

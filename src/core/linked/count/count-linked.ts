@@ -18,7 +18,7 @@ import { parseNumber } from '../../codebook/number.js';
 import { all, any, compare, flag, holds, is, not, nothing, number, oneOf, part, times, when } from '../build.js';
 import { type LinkedColumn, optionPart, shellOf } from '../column.js';
 import type { Condition, Scalar } from '../expression.js';
-import { type Asking, newValues, sumsOf } from '../query.js';
+import { type Answer, type Asking, newValues, type Query, sumsOf } from '../query.js';
 import { SET_STATE } from '../../count/set-state.js';
 import {
   axisOfLinked,
@@ -320,6 +320,15 @@ function blockOf(
   };
 }
 
+/** Statements about the same respondents count the same number of them, unless the table changed in between. */
+function checkSteady(queries: readonly Query[], answers: readonly Answer[], where: Condition | null): void {
+  const totals = queries.flatMap((query, k) =>
+    query.where === where ? [answers[k]!.reduce((sum, { respondents }) => sum + respondents, 0)] : [],
+  );
+  if (new Set(totals).size <= 1) return;
+  throw new Fault('conflict', 'The linked table changed while it was counted.', 'Ask for the table again.');
+}
+
 /**
  * Counts what is asked of a linked study: the same count arrays as `countPlan` makes of columns that are here.
  * @throws Fault where something cannot be counted so, before the engine is asked
@@ -345,6 +354,8 @@ export function* countLinked(asked: CountAsked, columns: Columns): Asking<CountA
       return blockOf({ row, plan: own, across }, columns, who, everybody);
     }),
   );
-  const all_ = together(blocks);
-  return all_.read(yield all_.queries);
+  const pieces = together(blocks);
+  const answers = yield pieces.queries;
+  checkSteady(pieces.queries, answers, where);
+  return pieces.read(answers);
 }

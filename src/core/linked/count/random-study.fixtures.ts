@@ -43,13 +43,14 @@ const WORD = 'plenty';
 
 const slotCodes = ['a', 'b', 'c', 'x'].map((code) => ({ code, label: code.toUpperCase(), missing: null }));
 
-const codedOf = (name: string): LinkedColumn => ({
+/** Codes of a column of texts; or of numbers, as the grade is one. */
+const codedOf = (name: string, as: 'text' | 'number' = 'text'): LinkedColumn => ({
   kind: 'coded',
   codes: [...CODES[name]!],
   parts: {
     place: lookup(
-      { is: 'column', name, as: 'text' },
-      CODES[name]!.map((code, k) => [code, k + 1] as const),
+      { is: 'column', name, as },
+      CODES[name]!.map((code, k) => [as === 'number' ? Number(code) : code, k + 1] as const),
       -1,
       0,
     ),
@@ -137,7 +138,7 @@ export const randomStudy: fc.Arbitrary<RandomStudy> = fc
     ]);
     const linked = new Map<number, LinkedColumn>([
       [IDS.site, codedOf('site')],
-      [IDS.grade, codedOf('grade')],
+      [IDS.grade, codedOf('grade', 'number')],
       [IDS.slotA, codedOf('slot_a')],
       [IDS.slotB, codedOf('slot_b')],
       [IDS.slotC, codedOf('slot_c')],
@@ -147,7 +148,7 @@ export const randomStudy: fc.Arbitrary<RandomStudy> = fc
     const code = (name: string, place: number) => CODES[name]![place - 1] ?? null;
     const rows = people.map((one): Row => ({
       site: code('site', one.site),
-      grade: code('grade', one.grade),
+      grade: one.grade === 0 ? null : Number(code('grade', one.grade)),
       slot_a: code('slot_a', one.slot_a),
       slot_b: code('slot_b', one.slot_b),
       slot_c: code('slot_c', one.slot_c),

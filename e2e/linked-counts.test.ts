@@ -2,18 +2,16 @@ import fc from 'fast-check';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { type Engines, startEngines } from '../scripts/engines/engines.js';
 import { clickhouseTable, fillTables, linkShards, postgresTable, type TableColumn } from '../scripts/engines/tables.js';
-import { type CountAsked, planOf } from '../src/core/count/asked.js';
-import { numberPlaces } from '../src/core/count/number-places.js';
-import { countPlan } from '../src/core/count/plan.js';
-import type { CountArray } from '../src/core/count/types.js';
+import type { CountAsked } from '../src/core/count/asked.js';
 import { Fault } from '../src/core/fault.js';
 import { countLinked } from '../src/core/linked/count/count-linked.js';
 import {
+  countHere,
   IDS,
   makeQuestions,
-  type RandomStudy,
   randomAsked,
   randomStudy,
+  rounded,
 } from '../src/core/linked/count/random-study.fixtures.js';
 import { TestEngine } from '../src/core/linked/engine.fixtures.js';
 import { compare, number, part } from '../src/core/linked/build.js';
@@ -37,19 +35,6 @@ const COLUMNS: TableColumn[] = [
   { name: 'hours_word', is: 'text' },
   { name: 'weight', is: 'number' },
 ];
-
-function countHere(asked: CountAsked, { columns, respondents }: RandomStudy): CountArray[] {
-  const column = (id: number) => columns.get(id)!;
-  const places = (id: number) => {
-    const own = column(id);
-    if (own.kind !== 'number') throw new Error('not a number');
-    return numberPlaces(own.values, own.words.length);
-  };
-  return countPlan(planOf(asked, { column, places }, { from: 0, to: respondents }));
-}
-
-const rounded = (value: unknown): unknown =>
-  JSON.parse(JSON.stringify(value, (_, own: unknown) => (typeof own === 'number' ? Number(own.toPrecision(12)) : own)));
 
 /** A question three times over is a thousand sums: what is said of two is said of it, and takes less than a minute. */
 const isQuick = ({ rows, nests, within }: CountAsked) =>

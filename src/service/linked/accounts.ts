@@ -50,7 +50,7 @@ export function accountOf(service: Pick<Service, 'folder'>, id: string): Account
   throw new Fault(
     'conflict',
     'The account of the linked database is not kept here: the study came from elsewhere.',
-    'Give the user and the password of an account that may read its table.',
+    'Give the user and the password of an account that may read its table, by "hatch-count account".',
     { field: 'user' },
   );
 }

@@ -77,8 +77,8 @@ async function clickhouseColumns(engine: Engine, [database, name]: readonly stri
 const MOST_PARTS = 200;
 
 /**
- * The columns by which a table of PostgreSQL is divided into lists of values, where some part is on another server: a count
- * that is told apart by them is made there.
+ * The columns by which a table of PostgreSQL is divided into lists of values, where some part is on another server: a
+ * count that is told apart by them is made there.
  */
 export async function dividedBy(engine: Engine, [schema, name]: readonly string[]): Promise<string[]> {
   const { text: quoted } = engine.dialect;

@@ -1,25 +1,10 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { type CountAsked, planOf } from '../../count/asked.js';
-import { numberPlaces } from '../../count/number-places.js';
-import { countPlan } from '../../count/plan.js';
-import type { CountArray } from '../../count/types.js';
 import { Fault } from '../../fault.js';
 import { TestEngine } from '../engine.fixtures.js';
 import type { Answer, Query } from '../query.js';
 import { countLinked } from './count-linked.js';
-import { IDS, makeQuestions, type RandomStudy, randomAsked, randomStudy } from './random-study.fixtures.js';
-
-/** The counts of columns that are here. */
-function countHere(asked: CountAsked, { columns, respondents }: RandomStudy): CountArray[] {
-  const column = (id: number) => columns.get(id)!;
-  const places = (id: number) => {
-    const own = column(id);
-    if (own.kind !== 'number') throw new Error('not a number');
-    return numberPlaces(own.values, own.words.length);
-  };
-  return countPlan(planOf(asked, { column, places }, { from: 0, to: respondents }));
-}
+import { countHere, IDS, makeQuestions, randomAsked, randomStudy, rounded } from './random-study.fixtures.js';
 
 function attempt<T>(work: () => T): T | string {
   try {
@@ -29,10 +14,6 @@ function attempt<T>(work: () => T): T | string {
     throw error;
   }
 }
-
-/** Means and sums of squares are the same up to the last digits; whole numbers are whole numbers. */
-const rounded = (value: unknown): unknown =>
-  JSON.parse(JSON.stringify(value, (_, own: unknown) => (typeof own === 'number' ? Number(own.toPrecision(12)) : own)));
 
 describe('counts of a linked study', () => {
   it('are those of columns that are here, whatever is asked', () => {

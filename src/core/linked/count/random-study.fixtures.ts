@@ -1,7 +1,10 @@
 import fc from 'fast-check';
-import type { CountAsked } from '../../count/asked.js';
+import { type CountAsked, planOf } from '../../count/asked.js';
 import type { CodedColumn, Column } from '../../count/column.js';
+import { numberPlaces } from '../../count/number-places.js';
+import { countPlan } from '../../count/plan.js';
 import type { ConditionRule } from '../../count/rule-shape.js';
+import type { CountArray } from '../../count/types.js';
 import { kindOf } from '../../recode/registry.js';
 import type { Recipe } from '../../recode/recipe-shape.js';
 import { lookup } from '../build.js';
@@ -219,3 +222,18 @@ export const randomAsked: fc.Arbitrary<CountAsked> = fc.record({
   only: fc.array(clause, { maxLength: 2 }),
   weight: fc.constantFrom(null, ref(IDS.weight), ref(IDS.grade, ['99'])),
 });
+
+/** The counts of columns that are here. */
+export function countHere(asked: CountAsked, { columns, respondents }: RandomStudy): CountArray[] {
+  const column = (id: number) => columns.get(id)!;
+  const places = (id: number) => {
+    const own = column(id);
+    if (own.kind !== 'number') throw new Error('not a number');
+    return numberPlaces(own.values, own.words.length);
+  };
+  return countPlan(planOf(asked, { column, places }, { from: 0, to: respondents }));
+}
+
+/** Means and sums of squares are the same up to the last digits; whole numbers are whole numbers. */
+export const rounded = (value: unknown): unknown =>
+  JSON.parse(JSON.stringify(value, (_, own: unknown) => (typeof own === 'number' ? Number(own.toPrecision(12)) : own)));

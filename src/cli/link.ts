@@ -1,5 +1,5 @@
 import { Fault } from '../core/fault.js';
-import { ENGINES, type Database } from '../core/intake/layout.js';
+import { type Database, ENGINE_PORTS, ENGINES } from '../core/intake/layout.js';
 import type { Service } from '../service/context.js';
 import { acceptIntake } from '../service/intake/accept.js';
 import { databaseTables, giveAccount, linkTable } from '../service/linked/link-table.js';
@@ -8,8 +8,6 @@ import { studyId } from './study-id.js';
 
 /** Where a password is read from: what stands on a command line is seen by all on the machine. */
 const PASSWORD = 'HATCH_COUNT_PASSWORD';
-
-const DEFAULT_PORTS = { postgresql: 5432, clickhouse: 8123 } as const;
 
 /**
  * A database by its address.
@@ -32,7 +30,7 @@ export function databaseIn(address: string, tls: boolean): Database {
       'An account does not belong into the address, where others see it.',
       `Give the user by --user, and the password in ${PASSWORD}.`,
     );
-  const port = url.port === '' ? DEFAULT_PORTS[engine] : Number(url.port);
+  const port = url.port === '' ? ENGINE_PORTS[engine] : Number(url.port);
   return { engine, host: url.hostname, port, database, tls };
 }
 

@@ -72,6 +72,10 @@ const FixedWidthShape = z.strictObject({
 export const ENGINES = ['postgresql', 'clickhouse'] as const;
 export type EngineName = (typeof ENGINES)[number];
 
+/** What engines are called, and the port that each usually listens on. */
+export const ENGINE_NAMES: Record<EngineName, string> = { postgresql: 'PostgreSQL', clickhouse: 'ClickHouse' };
+export const ENGINE_PORTS: Record<EngineName, number> = { postgresql: 5432, clickhouse: 8123 };
+
 /** Where a database is reached; the account is no part of it. */
 export const DatabaseShape = z.strictObject({
   engine: z.enum(ENGINES).describe('`postgresql`: whatever speaks its protocol; `clickhouse`: over HTTP.'),

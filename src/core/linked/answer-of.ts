@@ -4,7 +4,7 @@ import { rowsOf } from './print.js';
 import type { Answer, AnswerRow, Query } from './query.js';
 
 /** A value as an engine sends it: whole numbers that are long come as texts. */
-type Sent = string | number | null;
+export type Sent = string | number | null;
 
 const numberOf = (value: Sent | undefined): number => Number(value ?? 0);
 

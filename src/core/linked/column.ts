@@ -1,7 +1,8 @@
 import { z } from 'zod';
+import { parseNumber } from '../codebook/number.js';
 import { type CodedColumn, type Column, type SetsColumn } from '../count/column.js';
 import { wordsFor } from '../count/option-bits.js';
-import { holds, part } from './build.js';
+import { holds, is, nothing, number, oneOf, part, when } from './build.js';
 import { type Condition, type Scalar, ScalarShape } from './expression.js';
 
 const parts = z.record(z.string(), ScalarShape);
@@ -28,6 +29,24 @@ export const optionPart = (option: number): string => `o${option}`;
 
 /** Whether a respondent mentions an option of a linked question. */
 export const mentions = (column: number, option: number): Condition => holds(part(column, optionPart(option)));
+
+/**
+ * The number of each respondent in a column of codes or numbers; nothing where there is none.
+ * @param missing codes that are no answer
+ */
+export function numberIn(id: number, column: LinkedColumn, missing: readonly string[]): Scalar {
+  if (column.kind === 'coded')
+    return when(
+      column.codes.flatMap((code, k) => {
+        const value = missing.includes(code) ? null : parseNumber(code);
+        return value === null ? [] : [[is(part(id, 'place'), k + 1), number(value)] as const];
+      }),
+      nothing,
+    );
+  const value = part(id, 'value');
+  const gone = missing.flatMap((code) => parseNumber(code) ?? []);
+  return gone.length === 0 ? value : when([[oneOf(value, gone), nothing]], value);
+}
 
 /** The parts of a question: how respondents stand to it, and its options. */
 export function setParts(state: Scalar, options: readonly Scalar[]): Record<string, Scalar> {

@@ -13,7 +13,7 @@ import { flag, is, part } from './build.js';
 import { type LinkedColumn, optionPart, shellOf } from './column.js';
 import { OWN, type Scalar } from './expression.js';
 import { ask, type Asking, sumsOf } from './query.js';
-import type { LinkedMade, LinkedSource } from './source.js';
+import { type LinkedMade, type LinkedSource, numbersIn } from './source.js';
 
 /** How often each value of a column that was just made stands, as a codebook shows it. */
 export interface LinkedFigures {
@@ -26,18 +26,10 @@ export interface LinkedFigures {
 
 const BARS = 24;
 
-function* numberFigures(column: LinkedColumn, codes: readonly Code[]): Asking<LinkedFigures> {
-  const words = column.kind === 'number' ? column.words : [];
-  const numbers: [number, number][] = [];
-  const times = words.map(() => 0);
-  let blank = 0;
-  for (const { by, respondents } of yield* ask({ by: [part(OWN, 'value'), part(OWN, 'word')], made: column })) {
-    const [value, word] = by;
-    if (value !== null) numbers.push([Number(value), respondents]);
-    else if (Number(word) > 0) times[Number(word) - 1]! += respondents;
-    else blank += respondents;
-  }
-  numbers.sort(([a], [b]) => a - b);
+type NumberColumn = Extract<LinkedColumn, { kind: 'number' }>;
+
+function* numberFigures(column: NumberColumn, codes: readonly Code[]): Asking<LinkedFigures> {
+  const { numbers, words, blank } = yield* numbersIn(OWN, column.words, column);
   const gone = new Map(
     missingIn(codes).flatMap((code) => (parseNumber(code) === null ? [] : [[parseNumber(code)!, code]])),
   );
@@ -47,7 +39,7 @@ function* numberFigures(column: LinkedColumn, codes: readonly Code[]): Asking<Li
   });
   const answers = numbers.filter(([value]) => !gone.has(value));
   return {
-    codes: [...missing, ...words.map((code, k) => ({ code, respondents: times[k]! }))],
+    codes: [...missing, ...[...words].map(([code, respondents]) => ({ code, respondents }))],
     blank,
     summary: summarize(answers),
     histogram: histogram(answers, BARS),

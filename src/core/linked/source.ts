@@ -5,8 +5,8 @@ import type { Source } from '../recode/derivation.js';
 import type { ValueTally } from '../recode/numbers.js';
 import type { MadeVariable } from '../recode/types.js';
 import type { Proof } from '../recode/proof-shape.js';
-import { flag, is, lookup, nothing, number, oneOf, part, when } from './build.js';
-import { type LinkedColumn, mentions, optionPart } from './column.js';
+import { flag, is, lookup, oneOf, part } from './build.js';
+import { type LinkedColumn, mentions, numberIn, optionPart } from './column.js';
 import { type Condition, OWN, type Scalar } from './expression.js';
 import { ask, type Asking, newValues, sumsOf } from './query.js';
 
@@ -30,14 +30,14 @@ export const placeOf = ({ id }: Pick<LinkedSource, 'id'>): Scalar => part(id, 'p
 export const stateOf = ({ id }: Pick<LinkedSource, 'id'>): Scalar => part(id, 'state');
 
 /** The codes of a linked column that is coded. */
-const codesOf = ({ linked }: Pick<LinkedSource, 'linked'>): readonly string[] =>
+export const codesInColumn = ({ linked }: Pick<LinkedSource, 'linked'>): readonly string[] =>
   linked.kind === 'coded' ? linked.codes : [];
 
 /** What stands for each code of a coded source. */
 export const lookupCodes = (source: LinkedSource, of: (code: string) => number, blank = 0): Scalar =>
   lookup(
     placeOf(source),
-    codesOf(source).map((code, k) => [k + 1, of(code)] as const),
+    codesInColumn(source).map((code, k) => [k + 1, of(code)] as const),
     blank,
   );
 
@@ -45,7 +45,7 @@ export const lookupCodes = (source: LinkedSource, of: (code: string) => number, 
 export const hasCode = (source: LinkedSource, isOne: (code: string) => boolean): Condition =>
   oneOf(
     placeOf(source),
-    codesOf(source).flatMap((code, k) => (isOne(code) ? [k + 1] : [])),
+    codesInColumn(source).flatMap((code, k) => (isOne(code) ? [k + 1] : [])),
   );
 
 /** The options that a question has, and whether each is mentioned. */
@@ -59,21 +59,8 @@ const ANSWERED = [SET_STATES.indexOf('mentioned'), SET_STATES.indexOf('none'), S
 export const answeredBy = (state: Scalar): Condition => oneOf(state, ANSWERED);
 
 /** The number of each respondent; nothing where there is none, or one that is a code for no answer. */
-export function numberOf(source: LinkedSource, codes: readonly Code[]): Scalar {
-  const missing = missingIn(codes);
-  const { linked, id } = source;
-  if (linked.kind === 'coded')
-    return when(
-      linked.codes.flatMap((code, k) => {
-        const value = missing.includes(code) ? null : parseNumber(code);
-        return value === null ? [] : [[is(placeOf(source), k + 1), number(value)] as const];
-      }),
-      nothing,
-    );
-  const value = part(id, 'value');
-  const gone = missing.flatMap((code) => parseNumber(code) ?? []);
-  return gone.length === 0 ? value : when([[oneOf(value, gone), nothing]], value);
-}
+export const numberOf = ({ linked, id }: LinkedSource, codes: readonly Code[]): Scalar =>
+  numberIn(id, linked, missingIn(codes));
 
 /** Respondents by code of a source, and blank ones; of a question by option. */
 export function* tallyLinked(source: LinkedSource): Asking<{ blank: number; counts: Map<string, number> }> {
@@ -83,7 +70,7 @@ export function* tallyLinked(source: LinkedSource): Asking<{ blank: number; coun
     const { sums } = yield* sumsOf([flag(is(stateOf(source), 0)), ...options]);
     return { blank: sums[0]!, counts: new Map(linked.options.map((code, k) => [code, sums[k + 1]!])) };
   }
-  const codes = codesOf(source);
+  const codes = codesInColumn(source);
   const counts = new Map(codes.map((code) => [code, 0]));
   let blank = 0;
   for (const { by, respondents } of yield* ask({ by: [placeOf(source)] })) {
@@ -95,27 +82,34 @@ export function* tallyLinked(source: LinkedSource): Asking<{ blank: number; coun
   return { blank, counts };
 }
 
+/**
+ * The different values of a column that is kept as numbers.
+ * @param made the column itself, where it is not kept yet
+ */
+export function* numbersIn(id: number, words: readonly string[], made?: LinkedColumn): Asking<ValueTally> {
+  const numbers: [number, number][] = [];
+  const times = new Map(words.map((word) => [word, 0]));
+  let blank = 0;
+  for (const { by, respondents } of yield* ask({ by: [part(id, 'value'), part(id, 'word')], made })) {
+    const [value, word] = by;
+    if (value !== null) numbers.push([Number(value), respondents]);
+    else if (Number(word) > 0) times.set(words[Number(word) - 1]!, respondents);
+    else blank += respondents;
+  }
+  return { numbers: numbers.sort(([a], [b]) => a - b), words: times, blank };
+}
+
 /** The different values of a source that holds numbers, with their respondents. */
 export function* valuesLinked(source: LinkedSource): Asking<ValueTally> {
   const { linked, id } = source;
+  if (linked.kind === 'number') return yield* numbersIn(id, linked.words);
+  const { blank, counts } = yield* tallyLinked(source);
   const numbers: [number, number][] = [];
   const words = new Map<string, number>();
-  if (linked.kind !== 'number') {
-    const { blank, counts } = yield* tallyLinked(source);
-    for (const [code, respondents] of counts) {
-      const value = parseNumber(code);
-      if (value === null) words.set(code, respondents);
-      else if (respondents > 0) numbers.push([value, respondents]);
-    }
-    return { numbers: numbers.sort(([a], [b]) => a - b), words, blank };
-  }
-  let blank = 0;
-  const hasWords = linked.words.length > 0;
-  for (const { by, respondents } of yield* ask({ by: [part(id, 'value'), ...(hasWords ? [part(id, 'word')] : [])] })) {
-    const [value, word] = by;
-    if (value !== null) numbers.push([Number(value), respondents]);
-    else if (hasWords && Number(word) > 0) words.set(linked.words[Number(word) - 1]!, respondents);
-    else blank += respondents;
+  for (const [code, respondents] of counts) {
+    const value = parseNumber(code);
+    if (value === null) words.set(code, respondents);
+    else if (respondents > 0) numbers.push([value, respondents]);
   }
   return { numbers: numbers.sort(([a], [b]) => a - b), words, blank };
 }

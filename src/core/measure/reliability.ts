@@ -1,5 +1,8 @@
 import type { Reliability } from '../recode/proof-shape.js';
 
+/** What is smaller than this part of what it is compared with is rounding, not a figure. */
+const ROUNDING = 1e-12;
+
 /**
  * How items of a score go together: Cronbach's alpha = k/(k-1) · (1 - sum of the items' variances / variance of their
  * sum) (Cronbach 1951, eq. 2), the correlation of each item with the sum of the others, and alpha without it.
@@ -28,7 +31,7 @@ export function reliability(
   const total = withAll.reduce((sum, value) => sum + value, 0);
   const spread = variances.reduce((sum, value) => sum + value, 0);
   const alphaOf = (items: number, itemSpread: number, sumSpread: number) =>
-    items < 2 || !(sumSpread > 1e-12 * itemSpread) ? null : (items / (items - 1)) * (1 - itemSpread / sumSpread);
+    items < 2 || !(sumSpread > ROUNDING * itemSpread) ? null : (items / (items - 1)) * (1 - itemSpread / sumSpread);
   return {
     respondents: n,
     alpha: alphaOf(k, spread, total),
@@ -41,9 +44,15 @@ export function reliability(
         label,
         mean: sums[i]! / n + shift[i]!,
         sd: Math.sqrt(variance),
-        rest: variance > 0 && others > 1e-12 * spread ? shared / Math.sqrt(variance * others) : null,
+        rest: variance > 0 && others > ROUNDING * spread ? correlation(shared, variance * others) : null,
         alphaWithout: alphaOf(k - 1, spread - variance, others),
       };
     }),
   };
+}
+
+/** A correlation, and 0 where only rounding is left of the covariance: its sign would be an accident. */
+function correlation(covariance: number, variances: number): number {
+  const r = covariance / Math.sqrt(variances);
+  return Math.abs(r) < ROUNDING ? 0 : r;
 }

@@ -8,15 +8,15 @@ const folder = mkdtempSync(join(tmpdir(), 'hatch-accounts-'));
 afterAll(() => rmSync(folder, { recursive: true }));
 
 describe('accounts of databases', () => {
-  it('are kept once each, in a file that nobody else reads', async () => {
+  it('are kept once each, in a file that nobody else reads', () => {
     const reader = { user: 'reader', password: "s'ecret" };
-    const id = await keepAccount({ folder }, reader);
-    expect(await keepAccount({ folder }, { ...reader })).toBe(id);
+    const id = keepAccount({ folder }, reader);
+    expect(keepAccount({ folder }, { ...reader })).toBe(id);
     expect(accountOf({ folder }, id)).toEqual(reader);
     expect(statSync(join(folder, 'accounts.json')).mode & 0o077).toBe(0);
-    const other = await keepAccount({ folder }, { ...reader, password: 'another' });
+    const other = keepAccount({ folder }, { ...reader, password: 'another' });
     expect(other).not.toBe(id);
-    await changeAccount({ folder }, id, { user: 'reader', password: 'new' });
+    changeAccount({ folder }, id, { user: 'reader', password: 'new' });
     expect([accountOf({ folder }, id).password, accountOf({ folder }, other).password]).toEqual(['new', 'another']);
   });
 

@@ -1,6 +1,5 @@
 import { randomBytes } from 'node:crypto';
-import { existsSync, readFileSync } from 'node:fs';
-import { rename, writeFile } from 'node:fs/promises';
+import { existsSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { z } from 'zod';
 import { Fault } from '../../core/fault.js';
@@ -17,30 +16,33 @@ function readAccounts(service: Pick<Service, 'folder'>): Record<string, Account>
   return existsSync(file) ? AccountsShape.parse(parseJson(readFileSync(file, 'utf8'))) : {};
 }
 
-/** Keeps all accounts in a file that nobody but its owner reads; whole or not at all. */
-async function writeAccounts(service: Pick<Service, 'folder'>, accounts: Record<string, Account>): Promise<void> {
+/**
+ * Keeps all accounts in a file that nobody but its owner reads; whole or not at all. It does not wait in between, so
+ * that of two that are kept at once none is lost.
+ */
+function writeAccounts(service: Pick<Service, 'folder'>, accounts: Record<string, Account>): void {
   const file = fileOf(service);
-  await writeFile(`${file}.part`, JSON.stringify(accounts), { mode: 0o600 });
-  await rename(`${file}.part`, file);
+  writeFileSync(`${file}.part`, JSON.stringify(accounts), { mode: 0o600 });
+  renameSync(`${file}.part`, file);
 }
 
 /**
  * Keeps an account beside the studies, in none of them: it is in no backup, no export and no ledger.
  * @returns under what it is kept
  */
-export async function keepAccount(service: Pick<Service, 'folder'>, account: Account): Promise<string> {
+export function keepAccount(service: Pick<Service, 'folder'>, account: Account): string {
   const accounts = readAccounts(service);
   const known = Object.entries(accounts).find(
     ([, { user, password }]) => user === account.user && password === account.password,
   );
   if (known) return known[0];
   const id = randomBytes(6).toString('hex');
-  await writeAccounts(service, { ...accounts, [id]: account });
+  writeAccounts(service, { ...accounts, [id]: account });
   return id;
 }
 
 /** Gives an account that is kept another user and password. */
-export const changeAccount = (service: Pick<Service, 'folder'>, id: string, account: Account): Promise<void> =>
+export const changeAccount = (service: Pick<Service, 'folder'>, id: string, account: Account): void =>
   writeAccounts(service, { ...readAccounts(service), [id]: account });
 
 /** @throws Fault where it is not here: the study came from another machine */

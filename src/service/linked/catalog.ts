@@ -1,6 +1,7 @@
+import type { Sent } from '../../core/linked/answer-of.js';
 import type { Database } from '../../core/intake/layout.js';
 import { Fault } from '../../core/fault.js';
-import type { Engine, Sent } from './engine.js';
+import type { Engine } from './engine.js';
 
 /** A table or view that respondents can stay in. */
 export interface FoundTable {

@@ -1,8 +1,9 @@
 import { randomUUID } from 'node:crypto';
 import { ClickHouseLogLevel, createClient } from '@clickhouse/client';
+import type { Sent } from '../../core/linked/answer-of.js';
 import type { Database } from '../../core/intake/layout.js';
 import { clickhouse } from '../../core/linked/clickhouse.js';
-import { type Account, AT_ONCE, type Engine, type Sent, TIMEOUT_MS } from './engine.js';
+import { type Account, AT_ONCE, type Engine, TIMEOUT_MS } from './engine.js';
 import { engineFault, type EngineTrouble } from './engine-fault.js';
 
 /** Codes of ClickHouse's errors: of accounts, and of what took too long. */

@@ -1,3 +1,4 @@
+import type { Sent } from '../../core/linked/answer-of.js';
 import type { Dialect } from '../../core/linked/dialect.js';
 
 /** Who a database is asked as. It is kept apart from studies, and told nobody. */
@@ -5,9 +6,6 @@ export interface Account {
   user: string;
   password: string;
 }
-
-/** A value as a database sends it. */
-export type Sent = string | number | null;
 
 /** A connection to a database. Nothing but SELECT statements goes over it. */
 export interface Engine {

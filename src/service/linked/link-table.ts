@@ -11,7 +11,7 @@ import { folderOf } from '../intake/record.js';
 import { changeAccount, keepAccount } from './accounts.js';
 import { dividedBy, type FoundTable, tablesIn } from './catalog.js';
 import { engineOf } from './connect.js';
-import type { Account } from './engine.js';
+import type { Account, Engine } from './engine.js';
 import { previewLinked } from './read-linked.js';
 
 /** Where a table is, and who may read it. */
@@ -21,9 +21,14 @@ export interface LinkAsked extends Database {
 
 /** The tables and views of a database that an account may read. @throws Fault where it cannot be asked */
 export async function databaseTables({ account, ...database }: LinkAsked): Promise<FoundTable[]> {
+  return within(database, account, (engine) => tablesIn(engine, database));
+}
+
+/** Does something with a connection of its own. */
+async function within<T>(database: Database, account: Account, work: (engine: Engine) => Promise<T>): Promise<T> {
   const engine = engineOf(database, account);
   try {
-    return await tablesIn(engine, database);
+    return await work(engine);
   } finally {
     await engine.close();
   }
@@ -50,16 +55,13 @@ async function begin(
   account: Account,
   table: readonly string[],
 ): Promise<string> {
-  const engine = engineOf(database, account);
   const link: Linked = { ...database, is: 'linked', table: [...table], account: '' };
-  try {
+  await within(database, account, async (engine) => {
     await previewLinked({ engine, link, signal: undefined });
     if (database.engine === 'postgresql') link.apart = await dividedBy(engine, table);
-  } finally {
-    await engine.close();
-  }
+  });
   // Only an account that may read the table is kept.
-  link.account = await keepAccount(service, account);
+  link.account = keepAccount(service, account);
   const id = randomBytes(9).toString('hex');
   const record: IntakeRecord = {
     id,
@@ -99,12 +101,7 @@ export async function giveAccount(service: Service, study: OpenStudy, account: A
       `The respondents of ${studyRow(study.db).name} are here; no database is asked.`,
       'Give an account to a linked study.',
     );
-  const engine = engineOf(link, account);
-  try {
-    await previewLinked({ engine, link, signal: undefined });
-  } finally {
-    await engine.close();
-  }
-  await changeAccount(service, link.account, account);
+  await within(link, account, (engine) => previewLinked({ engine, link, signal: undefined }));
+  changeAccount(service, link.account, account);
   await service.links.letGo(link);
 }

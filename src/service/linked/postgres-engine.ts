@@ -1,7 +1,8 @@
 import pg from 'pg';
+import type { Sent } from '../../core/linked/answer-of.js';
 import type { Database } from '../../core/intake/layout.js';
 import { postgresql } from '../../core/linked/postgresql.js';
-import { type Account, AT_ONCE, type Engine, type Sent, TIMEOUT_MS } from './engine.js';
+import { type Account, AT_ONCE, type Engine, TIMEOUT_MS } from './engine.js';
 import { engineFault, type EngineTrouble } from './engine-fault.js';
 
 /** Classes of PostgreSQL's error codes (its manual, appendix A), and codes of the network. */

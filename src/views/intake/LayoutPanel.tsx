@@ -1,5 +1,6 @@
 import { type ReactNode, useId, useState } from 'react';
 import type { Intake, Layout } from '../../api/types.js';
+import { ENGINE_NAMES } from '../../core/intake/layout.js';
 import { ENCODINGS } from '../../core/intake/encodings.js';
 import { numberText } from '../../core/codebook/numeric.js';
 import { sayReading } from '../../core/intake/column-numbers.js';
@@ -278,9 +279,8 @@ export function LayoutPanel({
       {layout.is === 'parquet' && <p className={css['soft']}>Names and kinds of values are in the file itself.</p>}
       {layout.is === 'linked' && (
         <p className={css['soft']}>
-          {layout.table.join('.')} in {layout.database} at {layout.host}:{layout.port} (
-          {layout.engine === 'postgresql' ? 'PostgreSQL' : 'ClickHouse'}). Respondents stay there: its first rows are
-          shown here until you decide, and after that only counts come here.
+          {layout.table.join('.')} in {layout.database} at {layout.host}:{layout.port} ({ENGINE_NAMES[layout.engine]}).
+          Respondents stay there: its first rows are shown here until you decide, and after that only counts come here.
         </p>
       )}
       {layout.is === 'json' && (

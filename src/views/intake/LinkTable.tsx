@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { ENGINES, type EngineName } from '../../core/intake/layout.js';
+import { ENGINE_NAMES, ENGINE_PORTS, ENGINES, type EngineName } from '../../core/intake/layout.js';
 import { Field, MainButton, PlainButton, Problem } from '../../kit/kit.js';
 import kit from '../../kit/kit.module.css';
 import { Segmented } from '../../kit/Segmented.js';
@@ -8,8 +8,7 @@ import { ask, change } from '../server/ask.js';
 import { problemText } from '../server/problem.js';
 import css from './link-table.module.css';
 
-const NAMES: Record<EngineName, string> = { postgresql: 'PostgreSQL', clickhouse: 'ClickHouse' };
-const PORTS: Record<EngineName, string> = { postgresql: '5432', clickhouse: '8123' };
+const usualPort = (engine: EngineName) => String(ENGINE_PORTS[engine]);
 const DATABASES: Record<EngineName, string> = { postgresql: 'postgres', clickhouse: 'default' };
 
 type FoundTables = AnswerTo<'POST /links/tables'>;
@@ -27,7 +26,7 @@ interface Typed {
 const NOTHING_TYPED: Typed = {
   engine: 'postgresql',
   host: '',
-  port: PORTS.postgresql,
+  port: usualPort('postgresql'),
   database: DATABASES.postgresql,
   user: '',
   password: '',
@@ -44,7 +43,7 @@ const askedBy = ({ engine, host, port, database, user, password, tls }: Typed) =
 const withEngine = (typed: Typed, engine: EngineName): Typed => ({
   ...typed,
   engine,
-  port: typed.port === PORTS[typed.engine] ? PORTS[engine] : typed.port,
+  port: typed.port === usualPort(typed.engine) ? usualPort(engine) : typed.port,
   database: typed.database === DATABASES[typed.engine] ? DATABASES[engine] : typed.database,
 });
 
@@ -81,7 +80,7 @@ function Where({ typed, put }: { typed: Typed; put: (typed: Typed) => void }) {
       <Segmented
         label="Database"
         value={typed.engine}
-        of={ENGINES.map((engine) => [engine, NAMES[engine]] as const)}
+        of={ENGINES.map((engine) => [engine, ENGINE_NAMES[engine]] as const)}
         choose={(engine) => put(withEngine(typed, engine))}
       />
       <Text label="Host" value={typed.host} put={(host) => set({ host })} />

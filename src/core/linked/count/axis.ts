@@ -1,7 +1,7 @@
 import { parseNumber } from '../../codebook/number.js';
 import { SET_STATES } from '../../count/set-state.js';
 import { flag, is, isNothing, lookup, not, oneOf, part, when, whole } from '../build.js';
-import { type LinkedColumn, optionPart } from '../column.js';
+import { type LinkedColumn, numberIn, optionPart } from '../column.js';
 import type { Scalar } from '../expression.js';
 
 /** Where respondents stand on an axis of a count: at one position, or at several. */
@@ -11,6 +11,10 @@ export type LinkedAxis =
   | { is: 'several'; slots: readonly Scalar[] };
 
 export const sizeOf = (axis: LinkedAxis): number => (axis.is === 'one' ? axis.size : axis.slots.length);
+
+/** How many cells some axes make. */
+export const cellsOfLinked = (axes: readonly LinkedAxis[]): number =>
+  axes.reduce((product, axis) => product * sizeOf(axis), 1);
 
 /** The positions of a question: blank, its options, and the other ways to stand to it. */
 export function questionSlots(state: Scalar, options: readonly Scalar[]): Scalar[] {
@@ -35,23 +39,25 @@ export interface LinkedNumbers {
   value: Scalar;
 }
 
-function codesAsNumbers(id: number, codes: readonly string[], missing: readonly string[]): LinkedNumbers {
+function codesAsNumbers(
+  id: number,
+  column: Extract<LinkedColumn, { kind: 'coded' }>,
+  missing: readonly string[],
+): LinkedNumbers {
+  const { codes } = column;
   const place = part(id, 'place');
   const numbers = codes.map((code) => (missing.includes(code) ? null : parseNumber(code)));
   const gone = codes.filter((_, k) => numbers[k] === null);
   const folded = codes.map((code, k) => [k + 1, numbers[k] === null ? gone.indexOf(code) + 2 : 1] as const);
-  const values = numbers.flatMap((value, k) =>
-    value === null ? [] : [[is(place, k + 1), { is: 'number', value }] as const],
-  );
   return {
     answered: { is: 'one', place: lookup(place, folded, 0), size: gone.length + 2 },
-    value: when(values, { is: 'nothing' }),
+    value: numberIn(id, column, missing),
   };
 }
 
 /** @param missing codes that are no answer */
 export function numbersOfLinked(id: number, column: LinkedColumn, missing: readonly string[]): LinkedNumbers {
-  if (column.kind === 'coded') return codesAsNumbers(id, column.codes, missing);
+  if (column.kind === 'coded') return codesAsNumbers(id, column, missing);
   if (column.kind !== 'number') throw new Error(`${column.kind} holds no numbers`);
   const gone = missing.filter((code) => parseNumber(code) !== null);
   const value = part(id, 'value');
@@ -69,21 +75,7 @@ export function numbersOfLinked(id: number, column: LinkedColumn, missing: reado
   );
   return {
     answered: { is: 'one', place, size: gone.length + column.words.length + 2 },
-    value:
-      gone.length === 0
-        ? value
-        : when(
-            [
-              [
-                oneOf(
-                  value,
-                  gone.map((code) => parseNumber(code)!),
-                ),
-                { is: 'nothing' },
-              ],
-            ],
-            value,
-          ),
+    value: numberIn(id, column, missing),
   };
 }
 

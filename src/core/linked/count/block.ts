@@ -3,7 +3,7 @@ import { Fault } from '../../fault.js';
 import { flag, holds, all, times } from '../build.js';
 import type { LinkedColumn } from '../column.js';
 import type { Condition, Scalar } from '../expression.js';
-import { type LinkedAxis, sizeOf } from './axis.js';
+import { cellsOfLinked, type LinkedAxis } from './axis.js';
 import { type Group, type Piece, sumsBy } from './piece.js';
 
 /** Whom a table counts: those inside the filter who have a weight above 0, where there is one. */
@@ -39,7 +39,7 @@ const figuresOf = (member: Scalar | null, weight: Scalar | null): Scalar[] => {
 };
 
 const isOne = (axis: LinkedAxis): axis is Extract<LinkedAxis, { is: 'one' }> => axis.is === 'one';
-const isSeveral = (axis: LinkedAxis): axis is Extract<LinkedAxis, { is: 'several' }> => axis.is === 'several';
+export const isSeveral = (axis: LinkedAxis): axis is Extract<LinkedAxis, { is: 'several' }> => axis.is === 'several';
 
 /** The member of a combination: 1 for who stands at all its positions. */
 function memberOf(axes: readonly Extract<LinkedAxis, { is: 'several' }>[], positions: readonly number[]): Scalar {
@@ -57,7 +57,7 @@ export function cellsOfAxes(
   made?: LinkedColumn,
 ): Piece<CellSums> {
   const grouped = groupsOfAxes(axes, { where, weight }, [], made);
-  const size = axes.reduce((product, axis) => product * sizeOf(axis), 1);
+  const size = cellsOfLinked(axes);
   return {
     queries: grouped.queries,
     read: (answers) => {
@@ -97,7 +97,7 @@ export function groupsOfAxes(
     figuresOf(positions.length === 0 ? null : memberOf(several, positions), weight),
   );
   const { queries, read } = sumsBy([...one.map(({ place }) => place), ...further], sums, where, made);
-  const steps = axes.map((_, a) => axes.slice(a + 1).reduce((product, axis) => product * sizeOf(axis), 1));
+  const steps = axes.map((_, a) => cellsOfLinked(axes.slice(a + 1)));
   const stepsOf = (chosen: readonly LinkedAxis[]) => chosen.map((axis) => steps[axes.indexOf(axis)]!);
   const [oneSteps, severalSteps] = [stepsOf(one), stepsOf(several)];
   const placeIn = (positions: readonly number[], of: readonly number[]) =>

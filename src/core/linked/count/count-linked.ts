@@ -8,48 +8,34 @@ import {
 } from '../../count/asked.js';
 import { axisOf } from '../../count/axis.js';
 import type { CellSums } from '../../count/count-cells.js';
+import { isTallied } from '../../count/number-tally.js';
 import { MOST_TOGETHER } from '../../count/count-plainly.js';
 import { checkCost, type CountPlan, toldOf } from '../../count/plan.js';
 import { conditionsIn } from '../../count/clause.js';
 import type { CountArray, FilterTally } from '../../count/types.js';
 import { isEven, type WeightSpan } from '../../count/weights.js';
 import { Fault } from '../../fault.js';
-import { parseNumber } from '../../codebook/number.js';
-import { all, any, compare, flag, holds, is, not, nothing, number, oneOf, part, times, when } from '../build.js';
-import { type LinkedColumn, optionPart, shellOf } from '../column.js';
+import { all, any, compare, flag, holds, is, not, number, part, times } from '../build.js';
+import { type LinkedColumn, numberIn, optionPart, shellOf } from '../column.js';
 import type { Condition, Scalar } from '../expression.js';
 import { type Answer, type Asking, newValues, type Query, sumsOf } from '../query.js';
 import { SET_STATE } from '../../count/set-state.js';
 import {
   axisOfLinked,
+  cellsOfLinked,
   hasNumber,
   type LinkedAxis,
   type LinkedNumbers,
   numbersOfLinked,
   questionSlots,
 } from './axis.js';
-import { cellsOfAxes, groupsOfAxes, type LinkedWho } from './block.js';
+import { cellsOfAxes, groupsOfAxes, isSeveral, type LinkedWho } from './block.js';
 import { mentionOf, placesColumn } from './mentioned.js';
 import { type Piece, together } from './piece.js';
 import { sourcesUnder } from './sources-under.js';
 import { verdictOf } from './verdict.js';
 
 type Columns = (id: number) => LinkedColumn;
-
-/** What a respondent counts as; nothing for a blank, and for a code that is no answer. */
-function weightIn({ column: id, missing }: GroupingRef, columns: Columns): Scalar {
-  const column = columns(id);
-  if (column.kind === 'coded') {
-    const values = column.codes.flatMap((code, k) => {
-      const value = missing.includes(code) ? null : parseNumber(code);
-      return value === null ? [] : [[is(part(id, 'place'), k + 1), number(value)] as const];
-    });
-    return when(values, nothing);
-  }
-  const gone = missing.flatMap((code) => parseNumber(code) ?? []);
-  const value = part(id, 'value');
-  return gone.length === 0 ? value : when([[oneOf(value, gone), nothing]], value);
-}
 
 /** What is told of everybody: how many there are, and whom the filter and the weight leave out. */
 interface Everybody {
@@ -127,8 +113,8 @@ function pairsOf(
   across: readonly LinkedAxis[],
   who: LinkedWho,
 ): Piece<CountArray['together']> {
-  const groups = across.reduce((product, axis) => product * (axis.is === 'one' ? axis.size : Infinity), 1);
-  if (!(groups * options ** 2 <= MOST_TOGETHER)) return { queries: [], read: () => null };
+  const groups = cellsOfLinked(across);
+  if (across.some(isSeveral) || groups * options ** 2 > MOST_TOGETHER) return { queries: [], read: () => null };
   if (options === 0) return { queries: [], read: () => ({ sums: [], squares: who.weight ? [] : null }) };
   const pairs = Array.from({ length: options }, (_, a) =>
     Array.from({ length: a + 1 }, (__, b) => [a, b] as const),
@@ -187,7 +173,7 @@ function slotsOf(row: Row, columns: Columns, across: readonly LinkedAxis[], who:
     const { queries, read } = cellsOfAxes([{ is: 'several', slots: first }, ...across], who, made);
     return { queries, read: (answers) => ({ ...plainCells(read(answers)), together: null }) };
   }
-  if (across.some((axis) => axis.is === 'several'))
+  if (across.some(isSeveral))
     throw new Fault(
       'unsupported',
       'Respondents can be in several of these groups, and the average place is of groups that do not overlap.',
@@ -199,7 +185,7 @@ function slotsOf(row: Row, columns: Columns, across: readonly LinkedAxis[], who:
   const height = questionSlots(part(row.column, 'state'), ranks).length;
   // Each sum of places is a figure of its group, where a cell has the respondents.
   const summed = cellsOfAxes([...across, { is: 'several', slots: ranks }], { ...who, weight: null }, made);
-  const width = across.reduce((product, axis) => product * (axis.is === 'one' ? axis.size : 1), 1);
+  const width = cellsOfLinked(across);
   const at = any_.queries.length;
   return {
     queries: [...any_.queries, ...summed.queries],
@@ -239,41 +225,37 @@ interface LinkedTally {
 }
 
 /** How many in each cell of what stands across have each number. */
-function tallyOf(
-  title: string,
-  numbers: LinkedNumbers,
-  across: readonly LinkedAxis[],
-  who: LinkedWho,
-): Piece<LinkedTally> {
+function tallyOf(title: string, numbers: LinkedNumbers, { across, plan }: Asked, who: LinkedWho): Piece<LinkedTally> {
   const hasOne = hasNumber(numbers);
   const where: Condition = who.where ? all([who.where, hasOne]) : hasOne;
   const { queries, read } = groupsOfAxes(across, { ...who, where }, [numbers.value]);
-  const cells = across.reduce((product, axis) => product * (axis.is === 'one' ? axis.size : axis.slots.length), 1);
+  const cells = cellsOfLinked(across);
+  const columns = [...plan.nests[0]!, ...(plan.within ? [plan.within] : [])];
+  const isFewEnough = (distinct: Float64Array) => isTallied({ distinct }, columns);
   return {
     queries,
     read: (answers) => {
       const groups = read(answers).filter(({ figures }) => figures[0]! > 0);
       const distinct = Float64Array.from(new Set(groups.map(({ further }) => Number(further[0]) + 0))).sort();
       const places = new Map([...distinct].map((value, k) => [value, k]));
-      if (!places.size || distinct.length * (cells + 1) <= 2_000_000) {
-        const size = distinct.length * cells;
-        const respondents = new Float64Array(size);
-        const weights = who.weight && { sums: new Float64Array(size), squares: new Float64Array(size) };
-        for (const { cell, figures, further } of groups) {
-          const entry = cell * distinct.length + places.get(Number(further[0]) + 0)!;
-          respondents[entry] = figures[0]!;
-          if (!weights) continue;
-          weights.sums[entry] = figures[1]!;
-          weights.squares[entry] = figures[2]!;
-        }
-        return { distinct, tally: { respondents, weights } };
+      if (!isFewEnough(distinct))
+        throw new Fault(
+          'too-large',
+          `${title} has ${distinct.length.toLocaleString('en')} different numbers, in ${cells} groups.`,
+          'Band or round it in a view of the linked table, or choose fewer groups.',
+          { variable: title },
+        );
+      const size = distinct.length * cells;
+      const respondents = new Float64Array(size);
+      const weights = who.weight && { sums: new Float64Array(size), squares: new Float64Array(size) };
+      for (const { cell, figures, further } of groups) {
+        const entry = cell * distinct.length + places.get(Number(further[0]) + 0)!;
+        respondents[entry] = figures[0]!;
+        if (!weights) continue;
+        weights.sums[entry] = figures[1]!;
+        weights.squares[entry] = figures[2]!;
       }
-      throw new Fault(
-        'too-large',
-        `${title} has ${distinct.length.toLocaleString('en')} different numbers, in ${cells} groups.`,
-        'Band or round it in a view of the linked table, or choose fewer groups.',
-        { variable: title },
-      );
+      return { distinct, tally: { respondents, weights } };
     },
   };
 }
@@ -296,7 +278,7 @@ function blockOf(
   if (row.described) {
     const numbers = numbersOfLinked(row.column, columns(row.column), row.described.missing);
     const cells = cellsOfAxes([numbers.answered, ...across], who);
-    const tally = tallyOf(row.title, numbers, across, who);
+    const tally = tallyOf(row.title, numbers, { row, plan, across }, who);
     const at = cells.queries.length;
     return {
       queries: [...cells.queries, ...tally.queries],
@@ -338,7 +320,7 @@ export function* countLinked(asked: CountAsked, columns: Columns): Asking<CountA
   const nobody = { distinct: new Float64Array(), place: new Int32Array(), standing: new Uint8Array() };
   const plan = planOf(asked, { column: shell, places: () => nobody }, { from: 0, to: 0 });
   checkCost(plan);
-  const weight = asked.weight && weightIn(asked.weight, columns);
+  const weight = asked.weight && numberIn(asked.weight.column, columns(asked.weight.column), asked.weight.missing);
   const { where, weight: counted, span, ...everybody } = yield* countEverybody(asked, columns, weight);
   const who = { where, weight: counted, span };
   const isNumberAcross = takesNumberAcross(asked);

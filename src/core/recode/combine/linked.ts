@@ -1,5 +1,4 @@
 import { SET_STATE } from '../../count/set-state.js';
-import { total } from '../../numerics/total.js';
 import { all, any, compare, flag, holds, not, plus, when, whole } from '../../linked/build.js';
 import { setParts } from '../../linked/column.js';
 import type { Condition } from '../../linked/expression.js';
@@ -95,17 +94,18 @@ export const combineLinked: DeriveLinked<Combine> = function* (recipe, sources) 
     flag(all([isIn, not(hasAny)])),
     flag(saidNone),
     flag(all([saidNone, hasAny])),
+    plus(options),
     ...options,
     ...said.flatMap((source) => [flag(source.answered), flag(source.other), ...source.options.map(flag)]),
   ];
   const { respondents, sums } = yield* sumsOf(figures);
-  const [answered, none, mentions, contradicted] = sums as [number, number, number, number];
+  const [answered, none, mentions, contradicted, kept] = sums as [number, number, number, number, number];
   const count = options.length;
-  const mentioned = sums.slice(4, 4 + count);
-  const ofSource = said.map((_, s) => sums.slice(4 + count + s * (count + 2), 4 + count + (s + 1) * (count + 2)));
+  const mentioned = sums.slice(5, 5 + count);
+  const ofSource = said.map((_, s) => sums.slice(5 + count + s * (count + 2), 5 + count + (s + 1) * (count + 2)));
   const result = {
     respondents,
-    kept: total(mentioned),
+    kept,
     mentions,
     sources: ofSource.map(([own_answered = 0, , ...own_mentions]) => ({
       answered: own_answered,

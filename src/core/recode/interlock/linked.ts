@@ -7,6 +7,7 @@ import { ask, type Asking, newValues, sumsOf } from '../../linked/query.js';
 import {
   answeredBy,
   codedColumn,
+  codesInColumn,
   type DeriveLinked,
   hasCode,
   type LinkedMade,
@@ -44,7 +45,7 @@ function* interlockCoded(recipe: Interlock, sources: readonly LinkedSource[]): A
     const values = row.by.map((place, s) => {
       const at = Number(place);
       if (at < 0) throw newValues(sources[s]!.title);
-      const code = at === 0 ? null : allCodesInColumn(sources[s]!)[at - 1];
+      const code = at === 0 ? null : codesInColumn(sources[s]!)[at - 1];
       return code == null ? BLANK : answers[s]!.findIndex((answer) => answer.code === code);
     });
     values.forEach((value, s) => (answered[s]! += value >= 0 ? row.respondents : 0));
@@ -63,8 +64,6 @@ function* interlockCoded(recipe: Interlock, sources: readonly LinkedSource[]): A
     linked: { ...column, parts: { ...column.parts, ...further, at: combinationOf(answers) } },
   };
 }
-
-const allCodesInColumn = ({ linked }: LinkedSource): readonly string[] => (linked.kind === 'coded' ? linked.codes : []);
 
 /** The combination of the places of all parts. */
 function combinationOf(answers: readonly (readonly Code[])[]): Scalar {

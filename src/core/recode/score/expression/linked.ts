@@ -102,6 +102,18 @@ function noSteps(items: Steps['items']): Steps {
 function operated({ keep, checked }: Steps, operation: Operation, left: Step, right: Step): Step {
   const [a, b] = [left.value, right.value];
   const either = any([isNothing(a), isNothing(b)]);
+  /** What one side settles, whatever the other is; where the left one does, the right one is not looked at. */
+  const decided = (settles: (side: Scalar) => Condition, settled: Scalar, otherwise: Scalar) =>
+    keep(
+      when(
+        [
+          [any([settles(a), settles(b)]), settled],
+          [either, nothing],
+        ],
+        otherwise,
+      ),
+      when([[settles(a), left.why]], right.why),
+    );
   switch (operation) {
     case '+':
     case '-':
@@ -112,28 +124,9 @@ function operated({ keep, checked }: Steps, operation: Operation, left: Step, ri
     case '^':
       return checked([a, b], power(a, b), right.why, NO_VALUE.domain);
     case 'and':
-      return keep(
-        when(
-          [
-            [any([isZero(a), isZero(b)]), ZERO],
-            [either, nothing],
-          ],
-          ONE,
-        ),
-        // Where one side is false the other is not looked at.
-        when([[isZero(a), left.why]], right.why),
-      );
+      return decided(isZero, ZERO, ONE);
     case 'or':
-      return keep(
-        when(
-          [
-            [any([isOther(a), isOther(b)]), ONE],
-            [either, nothing],
-          ],
-          ZERO,
-        ),
-        when([[isOther(a), left.why]], right.why),
-      );
+      return decided(isOther, ONE, ZERO);
     case '<>':
       return keep(when([[either, nothing]], truth(not(compare(a, '=', b)))), right.why);
     case '=':

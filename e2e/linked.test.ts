@@ -85,9 +85,9 @@ describe.skipIf(engines === null)('a linked study', () => {
   };
 
   /** A study of the table of gardeners, with the ids of its variables. */
-  async function linked(link: Link, name: string) {
+  async function linked(link: Link, name: string, of = 'gardeners') {
     const tables = await made<{ table: [string, string] }[]>('POST', '/links/tables', link);
-    const table = tables.find(({ table: names }) => names[1] === 'gardeners')!.table;
+    const table = tables.find(({ table: names }) => names[1] === of)!.table;
     const { id } = await made<{ id: string }>('POST', '/links', { ...link, table });
     const decisions = [{ name: 'satisfied', missing: [{ code: '99', missing: 'refused' }] }];
     const { study } = await made<{ study: string }>('POST', `/intakes/${id}/accept`, { name, columns: decisions });
@@ -206,5 +206,79 @@ describe.skipIf(engines === null)('a linked study', () => {
     expect(text).toContain('stay in their database');
     expect(text).toContain('comments of the table');
     expect(await accessibilityProblems(driver)).toEqual([]);
+  }, 60_000);
+
+  it('is looked at again when its table has new values and new columns, and workings stand on what it has now', async () => {
+    const later = [...COLUMNS, { name: 'shed', is: 'text' as const }];
+    await postgresTable(engines!, 'growing', later);
+    await clickhouseTable(engines!, 'growing', later);
+    const shed = (row: (typeof ROWS)[number], k: number) => ({ ...row, shed: k % 2 === 0 ? 'yes' : null });
+    await fillTables(engines!, 'growing', later, ROWS.slice(0, 200).map(shed));
+    for (const link of links) {
+      const { study, idOf } = await linked(link, `Growing in ${link.engine}`, 'growing');
+      await made('POST', `/studies/${study}/workings`, crops(idOf));
+      const few = { recipe: { kind: 'flags', source: idOf.get('site'), codes: ['North'], yes: 'North', no: 'Not' } };
+      await made('POST', `/studies/${study}/workings`, { name: 'north', label: 'In the north', ...few });
+      const table = () => send('POST', `/studies/${study}/table`, { sentence: 'crops by site' });
+      const before = await table();
+      expect(before.status).toBe(200);
+      await fillTables(engines!, 'growing', later, [
+        { ...ROWS[0]!, site: 'Westside', shed: 'maybe' },
+        { ...ROWS[1]!, site: 'Westside', shed: 'yes' },
+      ]);
+      expect(await table()).toMatchObject({
+        status: 409,
+        body: { detail: expect.stringContaining('came after it was linked') as string },
+      });
+      const { id } = await made<{ id: string }>('POST', `/studies/${study}/link`);
+      const compared = await made<{ respondents: unknown; columns: { name: string; newCodes: unknown[] }[] }>(
+        'GET',
+        `/intakes/${id}/compare/${study}`,
+      );
+      expect(compared.columns.find(({ name }) => name === 'site')!.newCodes).toEqual([
+        { code: 'Westside', respondents: link === links[0] ? 2 : 4 },
+      ]);
+      expect((await send('POST', `/intakes/${id}/join/${study}`, { as: 'wave' })).status).toBe(422);
+      await made('POST', `/intakes/${id}/join/${study}`, { as: 'refresh' });
+      const after = await made<{ figures: { columns: unknown[] }; base: number }>('POST', `/studies/${study}/table`, {
+        sentence: 'crops by site',
+      });
+      expect(JSON.stringify(after)).toContain('Westside');
+      const north = await made<{ base: number }>('POST', `/studies/${study}/table`, { sentence: 'north' });
+      // Everybody whose site is known: three of four, and those who came.
+      expect(north.base).toBe(150 + (link === links[0] ? 2 : 4));
+      const entries = await made<{ words: string }[]>('GET', `/studies/${study}/ledger`);
+      expect(entries.map(({ words }) => words).join('; ')).toContain('Looked at growing again');
+    }
+  }, 120_000);
+
+  it('says on its page where its respondents stay, and takes another account there', async () => {
+    const [link] = links;
+    const { study } = await linked(link!, 'On the page');
+    await driver.get(`${server.address}/studies/${study}/codebook?view=respondents`);
+    const at = (path: string) => driver.wait(until.elementLocated(By.xpath(path)), 10_000);
+    const text = await (await at("//h1[contains(., 'stay in their database')]/..")).getText();
+    expect(text).toContain('public.gardeners');
+    expect(text).toContain('Single respondents are not shown');
+    expect(text).not.toContain(link!.account.password);
+    expect(await accessibilityProblems(driver)).toEqual([]);
+    const type = async (label: string, typed: string) => {
+      const input = await at(`//label[contains(., '${label}')]//input`);
+      await input.clear();
+      await input.sendKeys(typed);
+    };
+    await type('User', link!.account.user);
+    await type('Password', 'wrong');
+    await (await at("//button[contains(., 'Use this account')]")).click();
+    await at("//*[contains(., 'does not take this account')]");
+    await type('Password', link!.account.password);
+    await (await at("//button[contains(., 'Use this account')]")).click();
+    await at(`//p[@role='status'][contains(., 'read as ${link!.account.user} from now on')]`);
+    await (await at("//button[contains(., 'Look at the table again')]")).click();
+    await at("//*[contains(., 'Nothing differs')]");
+    expect(await accessibilityProblems(driver)).toEqual([]);
+    await (await at("//button[contains(., 'Take in what is there now')]")).click();
+    await at("//a[contains(., 'Tables')]");
+    await driver.wait(until.urlContains(`/studies/${study}/codebook`), 10_000);
   }, 60_000);
 });

@@ -39,6 +39,7 @@ const accountOf = ({ user, password }: Account, profile: string) =>
 export async function startClickHouse(
   folder: string,
   shards: readonly Shard[],
+  isOneCore: boolean,
 ): Promise<StartedServer & { native: number }> {
   mkdirSync(folder, { recursive: true });
   const [port, native, between] = [await freePort(), await freePort(), await freePort()];
@@ -46,9 +47,10 @@ export async function startClickHouse(
   const reader = { user: 'reader', password: randomBytes(12).toString('hex') };
   const own = { port: native, keeper };
   const cluster = [own, ...shards].map(shardOf).join('');
+  const threads = isOneCore ? '<max_threads>1</max_threads>' : '';
   writeFileSync(
     join(folder, 'users.xml'),
-    '<yandex><profiles><default/><reading><readonly>2</readonly></reading></profiles>' +
+    `<yandex><profiles><default>${threads}</default><reading>${threads}<readonly>2</readonly></reading></profiles>` +
       `<users>${accountOf(keeper, 'default')}${accountOf(reader, 'reading')}</users>` +
       '<quotas><default/></quotas></yandex>',
   );

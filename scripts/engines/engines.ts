@@ -14,8 +14,11 @@ export interface Engines {
   stop: () => Promise<void>;
 }
 
-/** Starts PostgreSQL and ClickHouse; null where they are not installed. */
-export async function startEngines(): Promise<Engines | null> {
+/**
+ * Starts PostgreSQL and ClickHouse; null where they are not installed.
+ * @param isOneCore each server counts a query on one core, as shards on small machines of their own would
+ */
+export async function startEngines(isOneCore = false): Promise<Engines | null> {
   if (!hasPostgres() || !hasClickHouse()) return null;
   const folder = mkdtempSync(join(tmpdir(), 'hatch-count-engines-'));
   // Servers that run as another user find their folder in it.
@@ -25,15 +28,16 @@ export async function startEngines(): Promise<Engines | null> {
     started.push(server);
     return server;
   };
-  const postgres = async (name: string) => keep(await startPostgres(join(folder, name)));
+  const postgres = async (name: string) => keep(await startPostgres(join(folder, name), isOneCore));
   const stop = async () => {
     await Promise.all(started.map((server) => server.stop()));
     rmSync(folder, { recursive: true, force: true });
   };
   try {
     const [first, second, third] = [await postgres('first'), await postgres('second'), await postgres('third')];
-    const shard = keep(await startClickHouse(join(folder, 'shard'), []));
-    const whole = keep(await startClickHouse(join(folder, 'whole'), [{ port: shard.native, keeper: shard.keeper }]));
+    const shard = keep(await startClickHouse(join(folder, 'shard'), [], isOneCore));
+    const other = { port: shard.native, keeper: shard.keeper };
+    const whole = keep(await startClickHouse(join(folder, 'whole'), [other], isOneCore));
     return { postgres: [first, second, third], clickhouse: [whole, shard], stop };
   } catch (error) {
     await stop();

@@ -21,7 +21,7 @@ export async function inPostgres<T>(port: number, { user, password }: Account, w
 }
 
 /** Starts a server on a port of its own, with a folder of its own. */
-export async function startPostgres(folder: string): Promise<StartedServer> {
+export async function startPostgres(folder: string, isOneCore: boolean): Promise<StartedServer> {
   const ids = idsOf('postgres');
   mkdirSync(folder, { recursive: true });
   if ('uid' in ids) chownSync(folder, ids.uid, ids.gid);
@@ -34,7 +34,10 @@ export async function startPostgres(folder: string): Promise<StartedServer> {
   const init = ['-D', data, '-U', keeper.user, '-A', 'scram-sha-256', '--pwfile', secret, '-E', 'UTF8', '--locale=C'];
   execFileSync(join(BIN, 'initdb'), [...init, '-N'], { cwd: folder, stdio: 'ignore', ...ids });
   const port = await freePort();
-  const settings = { listen_addresses: '127.0.0.1', unix_socket_directories: folder, fsync: 'off', jit: 'off' };
+  const settings = {
+    ...{ listen_addresses: '127.0.0.1', unix_socket_directories: folder, fsync: 'off', jit: 'off' },
+    ...(isOneCore ? { max_parallel_workers_per_gather: '0' } : {}),
+  };
   const server = startServer(
     join(BIN, 'postgres'),
     [

@@ -24,7 +24,7 @@ export async function linkShards({ postgres: [first, ...shards] }: Engines): Pro
       const { port, reader, keeper } = shard;
       await client.query(
         `CREATE SERVER shard${k} FOREIGN DATA WRAPPER postgres_fdw
-         OPTIONS (host '127.0.0.1', port '${port}', dbname 'postgres', fetch_size '10000')`,
+         OPTIONS (host '127.0.0.1', port '${port}', dbname 'postgres', fetch_size '10000', async_capable 'true')`,
       );
       for (const [local, remote] of [
         ['reader', reader],
@@ -62,11 +62,17 @@ export async function postgresTable(engines: Engines, table: string, columns: re
 
 const MERGE_TREE = 'ENGINE = MergeTree ORDER BY tuple()';
 
+/** What the part of a Distributed table is called on its shard. */
+export const shardName = (table: string): string => `${table} of a shard`;
+
+/** The same, as it stands in a statement. */
+export const shardTable = (table: string): string => clickhouse.name(shardName(table));
+
 /** A Distributed table of ClickHouse over two shards; empty. */
 export async function clickhouseTable(engines: Engines, table: string, columns: readonly TableColumn[]): Promise<void> {
   const [whole, shard] = engines.clickhouse;
   const listed = columns.map(({ name, is }) => `${clickhouse.name(name)} ${IN_CLICKHOUSE[is]}`).join(', ');
-  const own = clickhouse.name(`${table} of a shard`);
+  const own = shardTable(table);
   for (const { port, keeper } of [whole, shard])
     await inClickHouse(port, keeper, `CREATE TABLE ${own} (${listed}) ${MERGE_TREE}`);
   await inClickHouse(
@@ -100,7 +106,7 @@ export async function fillTables(
   for (const [k, { port, keeper }] of engines.clickhouse.entries()) {
     const lines = ofShard(k).map((row) => `(${values(row, clickhouse.text)})`);
     if (lines.length === 0) continue;
-    const name = clickhouse.name(`${table} of a shard`);
+    const name = shardTable(table);
     await inClickHouse(port, keeper, `INSERT INTO ${name} VALUES ${lines.join(', ')}`);
   }
 }

@@ -2,7 +2,8 @@ import { Fault } from '../core/fault.js';
 import { type Database, ENGINE_PORTS, ENGINES } from '../core/intake/layout.js';
 import type { Service } from '../service/context.js';
 import { acceptIntake } from '../service/intake/accept.js';
-import { databaseTables, giveAccount, linkTable } from '../service/linked/link-table.js';
+import { compareWithStudy, joinStudy } from '../service/intake/join.js';
+import { databaseTables, giveAccount, linkTable, lookAgain } from '../service/linked/link-table.js';
 import { readyStudy } from '../service/open-study.js';
 import { studyId } from './study-id.js';
 
@@ -69,4 +70,18 @@ export async function account(service: Service, called: string, flags: Pick<Link
   const study = await readyStudy(service, studyId(service, called));
   await giveAccount(service, study, accountOf({ ...flags, tls: false }));
   return '';
+}
+
+/**
+ * Looks at the table of a linked study as it is now, and takes that in: new columns, and new values of those that are
+ * there.
+ */
+export async function relink(service: Service, called: string): Promise<string> {
+  const study = await readyStudy(service, studyId(service, called));
+  const { id, fault } = await lookAgain(service, study);
+  if (fault) throw new Fault(fault.kind, fault.message, fault.mend, fault.place);
+  const { respondents, columns } = await compareWithStudy(service, study, id);
+  await joinStudy(service, study, id, { as: 'refresh' });
+  const told = columns.filter(({ is }) => is !== 'same').map(({ name, is }) => `${name}\t${is}\n`);
+  return `${respondents.before}\t${respondents.after}\n${told.join('')}`;
 }

@@ -14,7 +14,7 @@ import { assessLines, assessOne } from './assess.js';
 import { type BinderFlags, sayBinder } from './binder.js';
 import { takeCodebook } from './codebook.js';
 import { type CodingsFlags, sayCodings } from './codings.js';
-import { account, link, type LinkFlags } from './link.js';
+import { account, link, type LinkFlags, relink } from './link.js';
 import { addStudyCommands } from './studies.js';
 import { saySpread } from './spread.js';
 import { saySweep, type SweepFlags } from './sweep.js';
@@ -242,6 +242,12 @@ program
   .action((study: string, { store, user }: { store: string; user: string }) =>
     within(store, (service) => account(service, study, { user })),
   );
+program
+  .command('relink')
+  .description('look at the table of a linked study as it is now, and take in its new columns and new values')
+  .argument('<study>', 'its id, or its name')
+  .option('--store <folder>', 'where studies are kept', defaultFolder())
+  .action((study: string, { store }: { store: string }) => within(store, (service) => relink(service, study)));
 addStudyCommands(program, within, defaultFolder());
 
 program

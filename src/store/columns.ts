@@ -94,7 +94,7 @@ const STORED: Record<Level, Storage> = {
 };
 
 /** A linked column in which everybody is blank. */
-function blankLinked(storage: Storage): LinkedColumn {
+export function blankLinked(storage: Storage): LinkedColumn {
   const none = { is: 'whole', value: 0 } as const;
   if (storage === 'number') return { kind: 'number', words: [], parts: { value: { is: 'nothing' }, word: none } };
   if (storage === 'sets') return { kind: 'sets', options: [], parts: { state: none } };

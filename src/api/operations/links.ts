@@ -1,4 +1,4 @@
-import { linkTable, databaseTables, giveAccount } from '../../service/linked/link-table.js';
+import { linkTable, databaseTables, giveAccount, lookAgain } from '../../service/linked/link-table.js';
 import { PATIENCE_MS } from '../../service/intake/receive.js';
 import { IntakeSchema } from '../intake-schemas.js';
 import { AccountSchema, FoundTableSchema, LinkAskedSchema, LinkedIntakeSchema } from '../link-schemas.js';
@@ -26,6 +26,17 @@ export const LINKS = [
     answer: IntakeSchema,
     status: 201,
     work: ({ service, body: { table, ...asked } }) => linkTable(service, asked, table, PATIENCE_MS),
+  }),
+  operation({
+    id: 'lookAgain',
+    method: 'post',
+    path: '/studies/{study}/link',
+    summary:
+      'Look at the table of a linked study as it is now; get what was understood of it, to be taken in as a refresh',
+    changes: true,
+    answer: IntakeSchema,
+    status: 201,
+    work: ({ service, study }) => lookAgain(service, study, PATIENCE_MS),
   }),
   operation({
     id: 'giveAccount',

@@ -29,6 +29,7 @@ export const clickhouse: Dialect = {
   nothing: 'CAST(NULL AS Nullable(Float64))',
   asNumber: (column) => `if(isFinite(toFloat64(${column})), toFloat64(${column}), NULL)`,
   asText: (column) => `nullIf(toString(${column}), '')`,
+  bare: { number: (column) => `toFloat64(${column})`, text: (column) => `toString(${column})` },
   not: (condition) => `NOT ifNull((${condition}), 0)`,
   lookup: (of, cases, otherwise, blank) => {
     if (cases.length === 0)

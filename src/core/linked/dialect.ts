@@ -15,6 +15,8 @@ export interface Dialect {
   asNumber: (column: string) => string;
   /** A column read as a text; nothing where it is empty. */
   asText: (column: string) => string;
+  /** A column read as a number or as a text, with whatever it holds. */
+  bare: Readonly<Record<'number' | 'text', (column: string) => string>>;
   /** Whether something does not hold, or is neither. */
   not: (condition: string) => string;
   /** What stands for each value of something; values and results are printed already. */

@@ -3,12 +3,13 @@ import { z } from 'zod';
 /**
  * What an engine works out for one respondent: a whole number, a number, a text, or nothing. It is data, so that it can
  * be kept, printed in an engine's dialect, and worked out here in tests.
- * - `column`: a column of the engine's table, as it is; `as`: read as a number or as a text.
+ * - `column`: a column of the engine's table; `as`: read as a number or as a text. It is nothing where it is an empty
+ *   text or beyond all numbers; `bare`: it is whatever the engine has there, for whoever looks at it here.
  * - `part`: a part of a linked column, by the column's id; of the column itself where that is `OWN`.
  * - `lookup`: what stands for each value; `blank` where there is none, `otherwise` for a value that is not listed.
  */
 export type Scalar =
-  | { is: 'column'; name: string; as: 'number' | 'text' }
+  | { is: 'column'; name: string; as: 'number' | 'text'; bare?: true }
   | { is: 'part'; column: number; part: string }
   | { is: 'whole' | 'number'; value: number }
   | { is: 'nothing' }

@@ -25,6 +25,7 @@ export const postgresql: Dialect = {
     `CASE WHEN ${column}::float8 IN ('NaN', 'Infinity', '-Infinity') THEN NULL ELSE ${column}::float8 END`,
   // CASE is what a foreign server is given to work out; NULLIF and coalesce are not.
   asText: (column) => `CASE WHEN ${column}::text = '' THEN NULL ELSE ${column}::text END`,
+  bare: { number: (column) => `${column}::float8`, text: (column) => `${column}::text` },
   not: (condition) => `(CASE WHEN ${condition} THEN FALSE ELSE TRUE END)`,
   lookup: (of, cases, otherwise, blank) => {
     if (cases.length === 0 && blank === otherwise) return String(otherwise);

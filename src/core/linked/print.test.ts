@@ -94,9 +94,24 @@ describe('a query as a statement', () => {
       { by: [1], respondents: 7, sums: [13] },
       { by: [null], respondents: 1, sums: [0] },
     ]);
+    // What is beyond all numbers is nothing, however it is sent.
+    const beyond = [
+      [NaN, '1', 0, 0],
+      ['Infinity', '2', 0, 1],
+    ];
+    expect(answerOf(asked, beyond, true)).toEqual([{ by: [null], respondents: 3, sums: [0] }]);
     // Of nobody there is one group all the same.
     expect(answerOf({ ...asked, by: [] }, [], true)).toEqual([{ by: [], respondents: 0, sums: [0] }]);
     expect(() => answerOf({ ...asked, most: 1 }, sent, true)).toThrow('more than 1 different values');
+  });
+
+  it('hands a column of the table on to whoever reads it, through layers that do not', () => {
+    const site = { is: 'column', name: 'site', as: 'text', bare: true } as const;
+    const asked = { ...query, by: [part(3, 'place'), site], where: oneOf(site, ['North']) };
+    const statement = printQuery(asked, table, postgresql);
+    expect(statement).toContain('(SELECT hc_0, "site", CASE WHEN');
+    expect(statement).toContain('(SELECT "site", CASE WHEN "age"');
+    expect(statement).toContain(`WHERE "site"::text IN ('North') GROUP BY`);
   });
 
   it('looks at so many respondents only, where that is asked for', () => {

@@ -90,6 +90,7 @@ function printer(dialect: Dialect, at: (column: number, part: string) => string)
   const scalar = (of: Scalar): string => {
     switch (of.is) {
       case 'column':
+        if (of.bare) return dialect.bare[of.as](name(of.name));
         return of.as === 'number' ? dialect.asNumber(name(of.name)) : dialect.asText(name(of.name));
       case 'part':
         return at(of.column, of.part);
@@ -167,8 +168,8 @@ export function printQuery(query: Query, linked: LinkedTable, dialect: Dialect):
   }
   for (let depth = 0; depth <= deepest; depth++) {
     // The engine's own columns are read by the innermost layer, and go on as long as somebody needs them.
-    const later = parts.filter((part) => part.depth > depth).flatMap((part) => columnsIn(part.expression));
-    const raw = new Set([...later, ...apart]);
+    const later = parts.filter((part) => part.depth > depth).map((part) => part.expression);
+    const raw = new Set([...[...later, ...roots].flatMap(columnsIn), ...apart]);
     const before = parts.filter((part) => part.depth < depth).map(({ alias }) => alias);
     const now = parts
       .filter((part) => part.depth === depth)

@@ -67,3 +67,11 @@ export const newValues = (title: string): Fault =>
     'Look at the linked table again, so that they get a place in the codebook.',
     { variable: title },
   );
+
+/** There are more groups than somebody can use. */
+export const tooManyGroups = (most: number): Fault =>
+  new Fault(
+    'too-large',
+    `There are more than ${most.toLocaleString('en')} different values.`,
+    'Band or round the number in a view of the linked table, or choose another variable.',
+  );

@@ -1,3 +1,4 @@
+import type { Linked } from '../../core/intake/layout.js';
 import { linkOf } from '../../store/links.js';
 import { byId } from '../../core/by-id.js';
 import { rm } from 'node:fs/promises';
@@ -14,10 +15,11 @@ import { insertCodeList, replaceCodes } from '../../store/code-lists.js';
 import { allVariables, insertVariable, updateVariable, type VariableRow } from '../../store/variables.js';
 import { mustEnd, type OpenStudy, type Service } from '../context.js';
 import { settle } from '../settle.js';
-import type { Joined, JoinedColumn } from '../worker/join-job.js';
+import type { Joined, JoinedColumn, JoinJob } from '../worker/join-job.js';
 import type { ReadColumn, ReadIn } from '../../core/intake/read-in-shape.js';
 import { replaceFile } from '../replace-file.js';
 import { allSourceFiles } from '../../store/source-files.js';
+import { joinLinked } from '../linked/join-linked.js';
 import { noteDone } from './done.js';
 import { awaitIntake, inTurn } from './read.js';
 import { folderOf, partFile } from './record.js';
@@ -43,15 +45,27 @@ export interface Comparison {
 
 const WAVE_NAME = 'wave';
 
-/** @throws Fault where it was not read, or respondents of one of the two stay in a database */
+/** Whether two tables of databases are one. */
+const isSameTable = (a: Linked, b: Linked): boolean =>
+  JSON.stringify([a.engine, a.host, a.port, a.database, a.table]) ===
+  JSON.stringify([b.engine, b.host, b.port, b.database, b.table]);
+
+/** @throws Fault where respondents of one of the two stay in a database, and they are not the same that were looked at again */
+function checkTogether({ db }: OpenStudy, { layout }: IntakeRecord): void {
+  const link = linkOf(db);
+  if (layout.is !== 'linked' && !link) return;
+  if (layout.is === 'linked' && link && isSameTable(layout, link)) return;
+  throw new Fault(
+    'unsupported',
+    'Respondents that stay in a database are not joined with others.',
+    'Join them there, in a view, and link that.',
+  );
+}
+
+/** @throws Fault where it was not read, or does not go together with the study */
 async function readOf(service: Service, study: OpenStudy, id: string): Promise<{ intake: IntakeRecord; read: ReadIn }> {
   const intake = await awaitIntake(service, id);
-  if (intake.layout.is === 'linked' || linkOf(study.db))
-    throw new Fault(
-      'unsupported',
-      'Respondents that stay in a database are not joined with others.',
-      'Join them there, in a view, and link that.',
-    );
+  checkTogether(study, intake);
   if (intake.read) return { intake, read: intake.read };
   const { kind, message, mend, place } = intake.fault ?? {
     kind: 'conflict',
@@ -171,6 +185,17 @@ function levelAfter(level: Level, storage: ReadColumn['storage']): Level {
   return storage === 'number' && level !== 'text' ? 'number' : level;
 }
 
+/** @throws Fault where a table of a database is to be a wave */
+function checkKind({ layout }: IntakeRecord, { as }: Joining): void {
+  if (layout.is !== 'linked' || as === 'refresh') return;
+  throw new Fault(
+    'unsupported',
+    'The respondents of a linked table are those that it has now; it is no wave beside those that it had.',
+    'Take it in as a refresh.',
+    { field: 'as' },
+  );
+}
+
 async function doJoin(service: Service, study: OpenStudy, id: string, joining: Joining): Promise<void> {
   // It is in the study already: the answer was lost, or the server ended before it was cleared away.
   if (allSourceFiles(study.db).some(({ intake }) => intake === id)) {
@@ -178,6 +203,7 @@ async function doJoin(service: Service, study: OpenStudy, id: string, joining: J
     return;
   }
   const { intake, read } = await readOf(service, study, id);
+  checkKind(intake, joining);
   const { columns, wave } = planOf(study, read, joining);
   const { respondents: total } = studyRow(study.db);
   const old = joining.as === 'wave' ? total : 0;
@@ -185,7 +211,7 @@ async function doJoin(service: Service, study: OpenStudy, id: string, joining: J
   const waveAt = wave ? columns.length - 1 : -1;
   try {
     await rm(into, { force: true });
-    const joined = await service.run('join', {
+    const job: JoinJob = {
       study: study.file,
       part: partFile(service, id),
       into,
@@ -206,10 +232,12 @@ async function doJoin(service: Service, study: OpenStudy, id: string, joining: J
         takenIn: new Date().toISOString(),
         intake: id,
       },
-    });
+    };
+    const isLinked = intake.layout.is === 'linked';
+    const joined = isLinked ? joinLinked(job, read.columns) : await service.run('join', job);
     const words =
-      `Took in ${intake.fileName} ` +
-      (wave ? `as the wave ${wave.codes.at(-1)?.label ?? ''}` : 'in the place of the data before') +
+      (isLinked ? `Looked at ${intake.fileName} again` : `Took in ${intake.fileName} `) +
+      (wave ? `as the wave ${wave.codes.at(-1)?.label ?? ''}` : isLinked ? '' : 'in the place of the data before') +
       `: ${whole(read.respondents)} respondents`;
     await finish(service, into, { columns, wave, joined, read, respondents: old + read.respondents, words });
     await noteDone(service, id, { is: 'joined', fileName: intake.fileName, study: study.id });

@@ -1,18 +1,27 @@
 import { answerOf } from '../../core/linked/answer-of.js';
 import { type LinkedTable, printQuery } from '../../core/linked/print.js';
+import { simplifiedColumns } from '../../core/linked/simplify.js';
+import { sparingly } from '../../core/linked/sparingly.js';
 import type { Answer, Asking, Query } from '../../core/linked/query.js';
 import { AT_ONCE, type Engine } from './engine.js';
 
-/** Does work that asks, with an engine: several statements at once, each answered by counts alone. */
+/**
+ * Does work that asks, with an engine: several statements at once, each answered by counts alone.
+ * @param most combinations of values in which respondents are told apart
+ */
 export async function askedOf<T>(
-  work: Asking<T>,
+  told: Asking<T>,
   engine: Engine,
-  table: LinkedTable,
+  linked: LinkedTable,
   signal: AbortSignal | undefined,
+  most?: number,
 ): Promise<T> {
+  const work = sparingly(told, linked.columns, most);
+  const simple = simplifiedColumns(linked.columns);
+  const table = { ...linked, columns: simple.column };
   const isDivided = (table.apart ?? []).length > 0;
   const ask = async (query: Query): Promise<Answer> =>
-    answerOf(query, await engine.rows(printQuery(query, table, engine.dialect), signal), isDivided);
+    answerOf(query, await engine.rows(printQuery(simple.query(query), table, engine.dialect), signal), isDivided);
   let step = work.next();
   while (!step.done) {
     const queries = step.value;

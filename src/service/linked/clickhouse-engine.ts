@@ -32,8 +32,6 @@ const SETTINGS: Record<string, string | number> = {
   max_query_size: '16777216',
   max_ast_elements: '1000000',
   max_expanded_ast_elements: '5000000',
-  // Who has gone wants no answer.
-  cancel_http_readonly_queries_on_client_close: 1,
 };
 
 /** The setting that a server does not know, or does not let this account change. */
@@ -55,12 +53,21 @@ export function clickhouseEngine(database: Database, { user, password }: Account
     log: { level: ClickHouseLogLevel.OFF },
   });
   const settings = new Map(Object.entries(SETTINGS));
+  /** Ends a statement in the server: another takes its place, which is over at once. */
+  const end = (id: string) =>
+    void client
+      .exec({ query: 'SELECT 1', query_id: id, clickhouse_settings: { replace_running_query: 1 } })
+      .then(({ stream }) => stream.destroy())
+      .catch(() => undefined);
   const ask = async (statement: string, signal: AbortSignal | undefined): Promise<Sent[][]> => {
+    const id = randomUUID();
+    const leave = () => end(id);
+    signal?.addEventListener('abort', leave, { once: true });
     try {
       const answer = await client.query({
         query: statement,
         format: 'JSONCompact',
-        query_id: randomUUID(),
+        query_id: id,
         clickhouse_settings: Object.fromEntries(settings),
         ...(signal ? { abort_signal: signal } : {}),
       });
@@ -71,6 +78,8 @@ export function clickhouseEngine(database: Database, { user, password }: Account
       const setting = unknownSetting(error);
       if (setting !== null && settings.delete(setting)) return ask(statement, signal);
       throw error;
+    } finally {
+      signal?.removeEventListener('abort', leave);
     }
   };
   return {

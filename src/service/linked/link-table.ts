@@ -8,7 +8,7 @@ import { mustEnd, type OpenStudy, type Service } from '../context.js';
 import { Fault } from '../../core/fault.js';
 import { awaitIntake, type Intake, startReading } from '../intake/read.js';
 import { folderOf } from '../intake/record.js';
-import { changeAccount, keepAccount } from './accounts.js';
+import { accountOf, changeAccount, keepAccount } from './accounts.js';
 import { dividedBy, type FoundTable, tablesIn } from './catalog.js';
 import { engineOf } from './connect.js';
 import type { Account, Engine } from './engine.js';
@@ -46,26 +46,33 @@ export function linkTable(
   table: readonly string[],
   patience = Infinity,
 ): Promise<Intake> {
-  return mustEnd(service, begin(service, database, account, table)).then((id) => awaitIntake(service, id, patience));
+  const link: Linked = { ...database, is: 'linked', table: [...table], account: '' };
+  return mustEnd(service, begin(service, link, account)).then((id) => awaitIntake(service, id, patience));
 }
 
-async function begin(
-  service: Service,
-  database: Database,
-  account: Account,
-  table: readonly string[],
-): Promise<string> {
-  const link: Linked = { ...database, is: 'linked', table: [...table], account: '' };
-  await within(database, account, async (engine) => {
+/**
+ * Begins the intake of a study's own table, as it is now: it takes the place of what the study knows of it, as a
+ * refresh, when that is asked for.
+ * @throws Fault where the study is not linked, or its table cannot be read any more
+ */
+export function lookAgain(service: Service, study: OpenStudy, patience = Infinity): Promise<Intake> {
+  const link = mustBeLinked(study);
+  const work = begin(service, link, accountOf(service, link.account));
+  return mustEnd(service, work).then((id) => awaitIntake(service, id, patience));
+}
+
+async function begin(service: Service, table: Linked, account: Account): Promise<string> {
+  const link = { ...table };
+  await within(link, account, async (engine) => {
     await previewLinked({ engine, link, signal: undefined });
-    if (database.engine === 'postgresql') link.apart = await dividedBy(engine, table);
+    if (link.engine === 'postgresql') link.apart = await dividedBy(engine, link.table);
   });
   // Only an account that may read the table is kept.
   link.account = keepAccount(service, account);
   const id = randomBytes(9).toString('hex');
   const record: IntakeRecord = {
     id,
-    fileName: table.at(-1) ?? '',
+    fileName: link.table.at(-1) ?? '',
     bytes: 0,
     sha256: '',
     created: new Date().toISOString(),
@@ -89,18 +96,23 @@ async function begin(
   }
 }
 
+/** @throws Fault where the respondents of a study are here */
+function mustBeLinked(study: OpenStudy): Linked {
+  const link = linkOf(study.db);
+  if (link) return link;
+  throw new Fault(
+    'unsupported',
+    `The respondents of ${studyRow(study.db).name} are here; no database is asked.`,
+    'This is for linked studies.',
+  );
+}
+
 /**
  * Gives a linked study another account, where its password was changed or it came from another machine.
  * @throws Fault where the study is not linked, or the account may not read its table
  */
 export async function giveAccount(service: Service, study: OpenStudy, account: Account): Promise<void> {
-  const link = linkOf(study.db);
-  if (!link)
-    throw new Fault(
-      'unsupported',
-      `The respondents of ${studyRow(study.db).name} are here; no database is asked.`,
-      'Give an account to a linked study.',
-    );
+  const link = mustBeLinked(study);
   await within(link, account, (engine) => previewLinked({ engine, link, signal: undefined }));
   changeAccount(service, link.account, account);
   await service.links.letGo(link);

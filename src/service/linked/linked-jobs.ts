@@ -6,6 +6,7 @@ import { countLinked } from '../../core/linked/count/count-linked.js';
 import { deriveLinked } from '../../core/linked/derive.js';
 import { figuresOf, recheckLinked } from '../../core/linked/figures.js';
 import type { Asking } from '../../core/linked/query.js';
+import { type Refused, REFUSED } from '../../core/linked/refused.js';
 import { type LinkedSource, valuesLinked } from '../../core/linked/source.js';
 import { canonicalRecipe } from '../../core/recode/canonical-recipe.js';
 import { allCodesOf, numericOf } from '../../core/recode/source-columns.js';
@@ -25,15 +26,15 @@ type LinkedJobs = {
   ) => Promise<Jobs[Name]['gives']>;
 };
 
-/** What a database cannot be asked for, because it is decided or shown respondent by respondent. */
-const REFUSED: Partial<Record<keyof Jobs, string>> = {
-  respondents: 'Single respondents are not shown',
-  answers: 'Answers are not coded one by one',
-  export: 'Respondents are not exported',
-  spread: 'Densities and pairs of numbers are not drawn',
-  spreadMuch: 'Densities and pairs of numbers are not drawn',
-  join: 'Respondents of a file are not added',
-  means: 'Codes are not put in the order of another number',
+/** Jobs for which a database cannot be asked. */
+const REFUSED_JOBS: Partial<Record<keyof Jobs, Refused>> = {
+  respondents: 'respondents',
+  answers: 'answers',
+  export: 'export',
+  spread: 'densities',
+  spreadMuch: 'densities',
+  join: 'join',
+  means: 'means',
 };
 
 const sourceOf = ({ column, ...source }: DeriveSource, linked: LinkedSource['linked']): LinkedSource => ({
@@ -163,15 +164,16 @@ function fileOf(job: unknown): string | null {
 
 /** @throws Fault saying what a linked study cannot be asked */
 function refuse(name: keyof Jobs): never {
+  const refused = REFUSED_JOBS[name];
   throw new Fault(
     'unsupported',
-    `${REFUSED[name] ?? 'This cannot be done'} in a linked study: respondents stay in the database.`,
+    `${refused ? REFUSED[refused] : 'This cannot be done'} in a linked study: respondents stay in the database.`,
     'Take the respondents in as a study of their own, where this is needed.',
   );
 }
 
 /** Whether a job looks at respondents one by one. */
-const looksAtRespondents = (name: keyof Jobs): boolean => name in LINKED_JOBS || name in REFUSED;
+const looksAtRespondents = (name: keyof Jobs): boolean => name in LINKED_JOBS || name in REFUSED_JOBS;
 
 /** Jobs that are done otherwise where respondents stay in a database; all others as they are. */
 export function linkedRun(jobs: Pick<JobRunner, 'run'>, files: LinkedFiles): JobRunner['run'] {

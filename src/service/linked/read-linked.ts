@@ -7,6 +7,7 @@ import { Fault } from '../../core/fault.js';
 import type { Preview } from '../../core/intake/intake-shape.js';
 import type { Linked } from '../../core/intake/layout.js';
 import type { FoundCode, ReadColumn, ReadIn } from '../../core/intake/read-in-shape.js';
+import { addUp } from '../../core/linked/add-up.js';
 import { flag, isNothing, lookup, whole } from '../../core/linked/build.js';
 import type { LinkedColumn } from '../../core/linked/column.js';
 import type { Scalar } from '../../core/linked/expression.js';
@@ -33,8 +34,11 @@ export interface LinkedSource {
   signal: AbortSignal | undefined;
 }
 
-const tableOf = ({ table }: Linked) => ({
+/** A sample is whatever comes first; everybody is counted part by part, where the table has parts. */
+const tableOf = ({ table, apart }: Linked, sample: number | undefined) => ({
   table,
+  sample,
+  apart: sample === undefined ? apart : undefined,
   columns: (id: number): LinkedColumn => {
     throw new Error(`column ${id} of a table that is only looked at`);
   },
@@ -43,7 +47,7 @@ const tableOf = ({ table }: Linked) => ({
 /** What a query comes to; null where there are more groups than are asked for. */
 async function groupsIn({ engine, link, signal }: LinkedSource, query: Partial<Query>, sample?: number) {
   try {
-    return await askedOf(ask(query), engine, { ...tableOf(link), sample }, signal);
+    return await askedOf(ask(query), engine, tableOf(link, sample), signal);
   } catch (error) {
     if (error instanceof Fault && error.kind === 'too-large' && error.place.field === undefined) return null;
     throw error;
@@ -78,24 +82,88 @@ const isMeasured = ({ isNumber }: FoundColumn, values: Answer): boolean =>
   (values.length > MOST_LISTED ||
     (values.length > MOST_FRACTIONS && values.some(({ by }) => by[0] !== null && !Number.isInteger(by[0]))));
 
-async function lookAt(source: LinkedSource, column: FoundColumn): Promise<LookedAt> {
-  const scalar = scalarOf(column);
-  const query = { by: [scalar], most: MOST_CODES + 1 };
-  const sampled = await groupsIn(source, query, SAMPLED);
-  const values = sampled && (await groupsIn(source, query));
-  if (values) {
-    const sum = (rows: Answer) => rows.reduce((all, { respondents }) => all + respondents, 0);
-    const blank = sum(values.filter(({ by }) => isBlank(by[0])));
-    const looked = { blank, respondents: sum(values) };
-    return isMeasured(column, values)
-      ? { values: null, numbers: values, ...looked }
-      : { values, numbers: [], ...looked };
-  }
-  const [all] = (await groupsIn(source, { sums: [flag(isNothing(scalar))] })) ?? [];
+/** A column as respondents are told apart by it here: nothing has to be made of it in the database. */
+const keyOf = ({ name, isNumber }: FoundColumn): Scalar => ({
+  is: 'column',
+  name,
+  as: isNumber ? 'number' : 'text',
+  bare: true,
+});
+
+/** What is known of a column by all of its values. */
+function ofValues(column: FoundColumn, values: Answer): LookedAt {
+  const sum = (rows: Answer) => rows.reduce((all, { respondents }) => all + respondents, 0);
+  const blank = sum(values.filter(({ by }) => isBlank(by[0])));
+  const looked = { blank, respondents: sum(values) };
+  return isMeasured(column, values) ? { values: null, numbers: values, ...looked } : { values, numbers: [], ...looked };
+}
+
+/** Looks at a column that has more values than codes can be. */
+async function lookAtAmounts(source: LinkedSource, column: FoundColumn): Promise<LookedAt> {
+  const [all] = (await groupsIn(source, { sums: [flag(isNothing(scalarOf(column)))] })) ?? [];
   const plain = { values: null, blank: all?.sums[0] ?? 0, respondents: all?.respondents ?? 0 };
-  const every = column.isNumber ? await groupsIn(source, { by: [scalar], most: MOST_GROUPS }) : null;
-  const some = every ?? (await groupsIn(source, { by: [scalar], most: SAMPLED }, SAMPLED)) ?? [];
+  const by = [keyOf(column)];
+  const every = column.isNumber ? await groupsIn(source, { by, most: MOST_GROUPS }) : null;
+  const some = every ?? (await groupsIn(source, { by, most: SAMPLED }, SAMPLED)) ?? [];
   return { ...plain, numbers: some };
+}
+
+async function lookAtOne(source: LinkedSource, column: FoundColumn): Promise<LookedAt> {
+  const values = await groupsIn(source, { by: [keyOf(column)], most: MOST_CODES + 1 });
+  return values ? ofValues(column, values) : lookAtAmounts(source, column);
+}
+
+/** Columns that are counted in one pass over the table have no more combinations in a sample. */
+const MOST_EXPECTED = 2000;
+const MOST_TOGETHER = 50_000;
+
+/** Columns in passes: together as long as few combinations of their values are to be expected. */
+function inPasses(columns: readonly { column: FoundColumn; sampled: Answer }[]): FoundColumn[][] {
+  const passes: { expected: number; columns: FoundColumn[] }[] = [];
+  for (const { column, sampled } of [...columns].sort((a, b) => a.sampled.length - b.sampled.length)) {
+    const values = sampled.length + 1;
+    const last = passes.at(-1);
+    if (last && last.expected * values <= MOST_EXPECTED) {
+      last.expected *= values;
+      last.columns.push(column);
+    } else passes.push({ expected: values, columns: [column] });
+  }
+  return passes.map((pass) => pass.columns);
+}
+
+/** Looks at columns in one pass over the table, or at each alone where their values make too many combinations. */
+async function lookAtTogether(source: LinkedSource, columns: readonly FoundColumn[]): Promise<LookedAt[]> {
+  const isAlone = columns.length === 1;
+  const rows = isAlone ? null : await groupsIn(source, { by: columns.map(keyOf), most: MOST_TOGETHER });
+  if (!rows) {
+    const each: LookedAt[] = [];
+    for (const column of columns) each.push(await lookAtOne(source, column));
+    return each;
+  }
+  return columns.map((column, k) =>
+    ofValues(column, addUp(rows.map(({ by, respondents }) => ({ by: [by[k]!], respondents, sums: [] })))),
+  );
+}
+
+/** Looks at all columns: in a sample first, and then at everybody, in as few passes as their values let. */
+async function lookAtAll(
+  source: LinkedSource,
+  columns: readonly FoundColumn[],
+  tell: (done: number, looked: LookedAt) => void,
+): Promise<LookedAt[]> {
+  const looked = new Map<FoundColumn, LookedAt>();
+  const take = (column: FoundColumn, own: LookedAt) => {
+    looked.set(column, own);
+    tell(looked.size / columns.length, own);
+  };
+  const few: { column: FoundColumn; sampled: Answer }[] = [];
+  for (const column of columns) {
+    const sampled = await groupsIn(source, { by: [keyOf(column)], most: MOST_CODES + 1 }, SAMPLED);
+    if (sampled) few.push({ column, sampled });
+    else take(column, await lookAtAmounts(source, column));
+  }
+  for (const pass of inPasses(few)) (await lookAtTogether(source, pass)).forEach((own, k) => take(pass[k]!, own));
+  return columns.map((column) => looked.get(column)!);
 }
 
 /** The codes of a column, and where each of its values stands among them. */
@@ -122,7 +190,9 @@ function linkedOf(column: FoundColumn, { values }: LookedAt): { linked: LinkedCo
   const scalar = scalarOf(column);
   if (values) {
     const { codes, places } = codesIn(values);
-    const blanks = values.flatMap(({ by }) => (by[0] != null && isBlank(by[0]) ? [[by[0], 0] as const] : []));
+    const blanks = values.flatMap(({ by }) =>
+      by[0] != null && by[0] !== '' && isBlank(by[0]) ? [[by[0], 0] as const] : [],
+    );
     const place = lookup(scalar, [...places, ...blanks], -1, 0);
     return { codes, linked: { kind: 'coded', codes: codes.map(({ code }) => code), parts: { place } } };
   }
@@ -192,11 +262,7 @@ export async function previewLinked(source: LinkedSource): Promise<Preview & { l
 export async function readLinked(source: LinkedSource, into: string, tell: Tell): Promise<ReadIn> {
   const { engine, link } = source;
   const columns = await columnsIn(engine, link.engine, link.table);
-  const looked: LookedAt[] = [];
-  for (const column of columns) {
-    looked.push(await lookAt(source, column));
-    tell(looked.length / columns.length, looked[0]?.respondents ?? 0);
-  }
+  const looked = await lookAtAll(source, columns, (done, { respondents }) => tell(done, respondents));
   const respondents = Math.max(0, ...looked.map((own) => own.respondents));
   if (respondents === 0)
     throw new Fault(

@@ -10,6 +10,7 @@ import { FileChooser } from '../../kit/FileChooser.js';
 import { CODEBOOK_FILES } from './codebook-files.js';
 import { CodebookFilePanel } from './CodebookFilePanel.js';
 import { CodeListsView } from './CodeListsView.js';
+import { DatabaseView } from './DatabaseView.js';
 import { HealthView } from './HealthView.js';
 import { RespondentsView } from './RespondentsView.js';
 import { useCodebook } from './use-codebook.js';
@@ -61,7 +62,7 @@ function CodebookPage({ study }: { study: string }) {
   const places = [
     ['variables', 'Variables'],
     ['lists', 'Code lists'],
-    ['respondents', 'Respondents'],
+    ['respondents', view.link ? 'Database' : 'Respondents'],
     ['health', health === null ? 'Health' : health.length === 0 ? 'Health: good' : `Health: ${health.length} to mend`],
   ] as const;
   return (
@@ -94,7 +95,13 @@ function CodebookPage({ study }: { study: string }) {
             <VariablesView study={study} view={view} codebook={codebook} chosen={chosen} choose={choose} />
           )}
           {!sent.plan && place === 'lists' && <CodeListsView study={study} view={view} codebook={codebook} />}
-          {!sent.plan && place === 'respondents' && <RespondentsView study={study} view={view} />}
+          {!sent.plan &&
+            place === 'respondents' &&
+            (view.link ? (
+              <DatabaseView study={study} view={view} link={view.link} />
+            ) : (
+              <RespondentsView study={study} view={view} />
+            ))}
           {!sent.plan && place === 'health' && <HealthView study={study} view={view} codebook={codebook} go={go} />}
         </div>
         <footer className={css['status']}>
@@ -110,7 +117,7 @@ function CodebookPage({ study }: { study: string }) {
                 {whole(unread)} rows not read
               </a>
             )}
-            <a href={`/studies?into=${study}`}>Take another file in…</a>
+            {!view.link && <a href={`/studies?into=${study}`}>Take another file in…</a>}
             <FileChooser
               accept={CODEBOOK_FILES}
               called="Codebook for this study"
@@ -118,14 +125,20 @@ function CodebookPage({ study }: { study: string }) {
               disabled={sent.busy}
               take={sent.take}
             />
-            <span>
-              Data and codebook out:{' '}
-              {EXPORTS.map(([kind, name]) => (
-                <a key={kind} href={fileAddress('GET /studies/{study}/data', { study, query: { as: kind } })} download>
-                  {name}
-                </a>
-              ))}
-            </span>
+            {!view.link && (
+              <span>
+                Data and codebook out:{' '}
+                {EXPORTS.map(([kind, name]) => (
+                  <a
+                    key={kind}
+                    href={fileAddress('GET /studies/{study}/data', { study, query: { as: kind } })}
+                    download
+                  >
+                    {name}
+                  </a>
+                ))}
+              </span>
+            )}
           </span>
           {place === 'variables' && (
             <Keys

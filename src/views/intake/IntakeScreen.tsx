@@ -71,10 +71,13 @@ function Decide({ intake, layout, changeLayout, problem: layoutProblem }: Props)
   const [problem, setProblem] = useState<{ detail: string; mend: string } | null>(null);
   const [busy, setBusy] = useState(false);
   const [open, setOpen] = useState<string | null>(null);
+  const isLinked = layout.is === 'linked';
   const [to, setTo] = useState<Destination>(() => ({
-    study: layout.is === 'linked' ? null : new URLSearchParams(location.search).get('into'),
-    as: 'wave',
+    study: new URLSearchParams(location.search).get('into'),
+    // A table that is looked at again takes its own place.
+    as: isLinked ? 'refresh' : 'wave',
   }));
+  const from = isLinked ? 'table' : 'file';
   const { comparison, problem: compareProblem } = useComparison(intake, to.study);
   const { read, fault, preview } = intake;
   const codebook = intake.codebook?.codebook;
@@ -120,7 +123,7 @@ function Decide({ intake, layout, changeLayout, problem: layoutProblem }: Props)
                   <b>{whole(read.respondents)}</b> respondents, <b>{whole(read.columns.length)}</b> columns
                 </span>
               )}
-              <span>{layout.is === 'linked' ? 'stay in their database' : bytesText(intake.bytes)}</span>
+              <span>{isLinked ? 'stay in their database' : bytesText(intake.bytes)}</span>
             </p>
             {intake.state === 'reading' && <ReadingBar intake={intake} discard={discard} />}
           </section>
@@ -139,7 +142,7 @@ function Decide({ intake, layout, changeLayout, problem: layoutProblem }: Props)
         </div>
         <div className={css['accept']}>
           {problem && <Problem {...problem} dismiss={() => setProblem(null)} />}
-          {layout.is !== 'linked' && <DestinationChoice value={to} choose={setTo} />}
+          {!isLinked && <DestinationChoice value={to} choose={setTo} />}
           {to.study === null ? (
             <>
               <Field label="Name of the study">
@@ -162,7 +165,7 @@ function Decide({ intake, layout, changeLayout, problem: layoutProblem }: Props)
               </p>
             </>
           ) : (
-            <JoinForm intake={intake} to={to} comparison={comparison} discard={discard} />
+            <JoinForm intake={intake} to={to} from={from} comparison={comparison} discard={discard} />
           )}
         </div>
       </div>
@@ -180,7 +183,7 @@ function Decide({ intake, layout, changeLayout, problem: layoutProblem }: Props)
           />
         )}
         {read && to.study !== null ? (
-          <Differences comparison={comparison} problem={compareProblem} />
+          <Differences comparison={comparison} problem={compareProblem} from={from} />
         ) : read ? (
           <div className={css['below']} data-pane={opened !== undefined}>
             <ColumnGrid

@@ -18,6 +18,9 @@ export interface Destination {
   as: 'wave' | 'refresh';
 }
 
+/** What respondents come out of. */
+type From = 'file' | 'table';
+
 interface Trouble {
   detail: string;
   mend: string;
@@ -71,11 +74,13 @@ export function useComparison(intake: Intake, study: string | null) {
 export function JoinForm({
   intake,
   to,
+  from,
   comparison,
   discard,
 }: {
   intake: Intake;
   to: Destination;
+  from: From;
   comparison: Comparison | null;
   discard: () => void;
 }) {
@@ -124,7 +129,9 @@ export function JoinForm({
               ? 'Take it in'
               : to.as === 'wave'
                 ? `Add ${whole(comparison.respondents.after)} respondents`
-                : `Put ${whole(comparison.respondents.after)} in their place`}
+                : from === 'table'
+                  ? 'Take in what is there now'
+                  : `Put ${whole(comparison.respondents.after)} in their place`}
         </MainButton>
         <PlainButton onClick={discard}>Discard</PlainButton>
       </p>
@@ -132,7 +139,12 @@ export function JoinForm({
   );
 }
 
-const WORDS = { vanished: 'not in the file', new: 'new', changed: 'differs', same: 'as before' } as const;
+const wordsOf = (from: From) => ({
+  vanished: `not in the ${from}`,
+  new: 'new',
+  changed: 'differs',
+  same: 'as before',
+});
 
 const NAMED = 6;
 const codesText = (codes: readonly { code: string; respondents: number }[]) => {
@@ -141,14 +153,23 @@ const codesText = (codes: readonly { code: string; respondents: number }[]) => {
 };
 
 /** What a file changes in a study, column by column, before it goes in. */
-export function Differences({ comparison, problem }: { comparison: Comparison | null; problem: Trouble | null }) {
+export function Differences({
+  comparison,
+  problem,
+  from,
+}: {
+  comparison: Comparison | null;
+  problem: Trouble | null;
+  from: From;
+}) {
   const [shown, setShown] = useState<'differences' | 'all'>('differences');
   const sorted = useMemo(() => {
     const rank = { changed: 0, vanished: 1, new: 2, same: 3 };
     return [...(comparison?.columns ?? [])].sort((a, b) => rank[a.is] - rank[b.is]);
   }, [comparison]);
+  const words = wordsOf(from);
   if (problem) return <Problem {...problem} />;
-  if (!comparison) return <Wait>Comparing the file with the study…</Wait>;
+  if (!comparison) return <Wait>Comparing the {from} with the study…</Wait>;
   const differing = sorted.filter(({ is }) => is !== 'same');
   const rows = shown === 'all' ? sorted : differing;
   const count = (is: (typeof sorted)[number]['is']) => sorted.filter((candidate) => candidate.is === is).length;
@@ -157,9 +178,9 @@ export function Differences({ comparison, problem }: { comparison: Comparison | 
     <section className={css['columns']} aria-label="Differences">
       <Bar edge>
         <p>
-          <b>{whole(before)}</b> respondents in the study, <b>{whole(after)}</b> in the file. Columns by name:{' '}
+          <b>{whole(before)}</b> respondents in the study, <b>{whole(after)}</b> in the {from}. Columns by name:{' '}
           {whole(count('same'))} as before, {whole(count('changed'))} different, {whole(count('vanished'))} not in the
-          file, {whole(count('new'))} new.
+          {` ${from}`}, {whole(count('new'))} new.
         </p>
         <Segmented
           label="Show"
@@ -172,16 +193,16 @@ export function Differences({ comparison, problem }: { comparison: Comparison | 
         />
       </Bar>
       <VirtualRows
-        label="What the file changes"
+        label={`What the ${from} changes`}
         tracks="minmax(0, 0.8fr) 120px minmax(0, 2.4fr) 110px 110px"
         minWidth={760}
         height={44}
         count={rows.length}
         empty="Nothing differs: the same columns, the same codes."
-        heading={['Column', 'In the file', 'What differs', 'Base before', 'Base now']}
+        heading={['Column', `In the ${from}`, 'What differs', 'Base before', 'Base now']}
         row={(index) => {
           const { name, is, newCodes, goneCodes, notes, base } = rows[index]!;
-          const words = [
+          const what = [
             ...(newCodes.length > 0 ? [`new codes: ${codesText(newCodes)}`] : []),
             ...(goneCodes.length > 0 ? [`codes nobody has now: ${codesText(goneCodes)}`] : []),
             ...notes,
@@ -197,10 +218,10 @@ export function Differences({ comparison, problem }: { comparison: Comparison | 
             cells: [
               <b key="name">{name}</b>,
               <span key="is" className={is === 'changed' || is === 'vanished' ? css['note'] : css['soft']}>
-                {WORDS[is]}
+                {words[is]}
               </span>,
-              <span key="what" className={css['valueList']} title={words}>
-                {words}
+              <span key="what" className={css['valueList']} title={what}>
+                {what}
               </span>,
               base.before === null ? '' : whole(base.before),
               base.after === null ? '' : whole(base.after),

@@ -10,7 +10,7 @@ export type LinkedAxis =
   /** 1 for each position at which a respondent stands. */
   | { is: 'several'; slots: readonly Scalar[] };
 
-export const sizeOf = (axis: LinkedAxis): number => (axis.is === 'one' ? axis.size : axis.slots.length);
+const sizeOf = (axis: LinkedAxis): number => (axis.is === 'one' ? axis.size : axis.slots.length);
 
 /** How many cells some axes make. */
 export const cellsOfLinked = (axes: readonly LinkedAxis[]): number =>

@@ -10,7 +10,7 @@ import type { Recipe } from '../../recode/recipe-shape.js';
 import { lookup } from '../build.js';
 import { type LinkedColumn, shellOf } from '../column.js';
 import { deriveLinked } from '../derive.js';
-import type { Row } from '../engine.fixtures.js';
+import type { Row } from '../evaluate.js';
 import type { Asking } from '../query.js';
 
 /** A study twice: its columns here, and the table of an engine with the same respondents in it. */

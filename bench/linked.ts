@@ -190,7 +190,10 @@ const tablesOf = ({ postgres, clickhouse }: Engines): [both: Linked, half: Linke
 export async function benchLinked(told = '10000000'): Promise<void> {
   const respondents = Number(told);
   const engines = await startEngines(true);
-  if (!engines) return say('linked studies', "not measured: install Debian's postgresql-15 and clickhouse-server");
+  if (!engines) {
+    say('linked studies', "not measured: install Debian's postgresql-15 and clickhouse-server");
+    return;
+  }
   const { store, remove } = temporaryStore();
   const server = await startServer(store, 'serve', 0, false);
   try {

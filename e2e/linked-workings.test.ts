@@ -117,7 +117,7 @@ describe.skipIf(engines === null)('workings in databases', () => {
     return { local, linked: there.made.linked };
   }
 
-  it('make the same of everybody, with the same proofs, as where respondents are here; every kind of them', async () => {
+  it('make the same of everybody, with the same proofs, as where respondents are here', async () => {
     const kinds = new Set<string>();
     const seed = Date.now() & 0xffff;
     for (const [s, study] of fc.sample(randomVariables, { numRuns: STUDIES, seed }).entries()) {

@@ -38,6 +38,31 @@ export interface Evaluator {
   holds: (of: Condition, row: Row) => boolean;
 }
 
+type Lookup = Extract<Scalar, { is: 'lookup' }>;
+type OneOf = Extract<Condition, { is: 'one-of' }>;
+
+/** What long lists say of a value, found at once. */
+function lists() {
+  const tables = new Map<Lookup, Map<number | string, number>>();
+  const sets = new Map<OneOf, Set<number | string>>();
+  return {
+    lookUp: (of: Lookup, key: number | string): number => {
+      const before = tables.get(of);
+      if (before) return before.get(key) ?? of.otherwise;
+      // Of a value that is listed twice the first counts.
+      const entries = of.cases.flatMap(({ values, to }) => values.map((value) => [value, to] as const));
+      const table = new Map(entries.reverse());
+      tables.set(of, table);
+      return table.get(key) ?? of.otherwise;
+    },
+    isListed: (of: OneOf, key: number | string): boolean => {
+      const known = sets.get(of) ?? new Set(of.values);
+      sets.set(of, known);
+      return known.has(key);
+    },
+  };
+}
+
 function ofColumn({ name, as, bare }: Extract<Scalar, { is: 'column' }>, row: Row): Value {
   const value = row[name] ?? null;
   if (value === null || bare) return value;
@@ -52,6 +77,7 @@ function ofColumn({ name, as, bare }: Extract<Scalar, { is: 'column' }>, row: Ro
  * evaluator(() => never).value({ is: 'column', name: 'age', as: 'number' }, { age: 7 }); // 7
  */
 export function evaluator(columns: (id: number) => LinkedColumn, own?: LinkedColumn): Evaluator {
+  const { lookUp, isListed } = lists();
   const evaluators = new Map<LinkedColumn | undefined, Evaluator>();
   // Each part is worked out once for a row, however many expressions refer to it.
   const known = new Map<Scalar, Value>();
@@ -93,8 +119,7 @@ export function evaluator(columns: (id: number) => LinkedColumn, own?: LinkedCol
         }
         case 'lookup': {
           const key = value(of.of, row);
-          if (key === null) return of.blank;
-          return of.cases.find(({ values }) => values.includes(key))?.to ?? of.otherwise;
+          return key === null ? of.blank : lookUp(of, key);
         }
         case 'arithmetic':
           return numbersOf(of.parts, row)?.reduce(JOINED[of.sign]) ?? null;
@@ -112,7 +137,7 @@ export function evaluator(columns: (id: number) => LinkedColumn, own?: LinkedCol
         }
         case 'one-of': {
           const key = value(of.of, row);
-          return key !== null && of.values.includes(key);
+          return key !== null && isListed(of, key);
         }
         case 'is-nothing':
           return value(of.of, row) === null;

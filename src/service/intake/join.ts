@@ -50,7 +50,7 @@ const isSameTable = (a: Linked, b: Linked): boolean =>
   JSON.stringify([a.engine, a.host, a.port, a.database, a.table]) ===
   JSON.stringify([b.engine, b.host, b.port, b.database, b.table]);
 
-/** @throws Fault where respondents of one of the two stay in a database, and they are not the same that were looked at again */
+/** @throws Fault where respondents of one of the two stay in a database, unless its own table was looked at again */
 function checkTogether({ db }: OpenStudy, { layout }: IntakeRecord): void {
   const link = linkOf(db);
   if (layout.is !== 'linked' && !link) return;

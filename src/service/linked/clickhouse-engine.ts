@@ -76,7 +76,7 @@ export function clickhouseEngine(database: Database, { user, password }: Account
     } catch (error) {
       // An older server, or one that lets an account change nothing, goes by its own settings.
       const setting = unknownSetting(error);
-      if (setting !== null && settings.delete(setting)) return ask(statement, signal);
+      if (setting !== null && settings.delete(setting)) return await ask(statement, signal);
       throw error;
     } finally {
       signal?.removeEventListener('abort', leave);

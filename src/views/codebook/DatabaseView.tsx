@@ -123,28 +123,30 @@ export function DatabaseView({ study, view, link }: { study: string; view: Study
     ['Respondents when it was linked', whole(view.study.respondents)],
   ] as const;
   return (
-    <div className={css['database']}>
-      <h1>Respondents stay in their database</h1>
-      <dl className={css['facts']}>
-        {facts.map(([name, value]) => (
-          <div key={name}>
-            <dt>{name}</dt>
-            <dd>{value}</dd>
-          </div>
-        ))}
-      </dl>
-      <LookAgain study={study} />
-      <AnotherAccount study={study} />
-      <section aria-labelledby="not-done">
-        <h2 id="not-done">What is not done with this study</h2>
-        <p>The database counts, and only counts come here. So, in this study:</p>
-        <ul>
-          {Object.values(REFUSED).map((refused) => (
-            <li key={refused}>{refused}.</li>
+    <div className={css['page']}>
+      <div className={css['database']}>
+        <h1>Respondents stay in their database</h1>
+        <dl className={css['facts']}>
+          {facts.map(([name, value]) => (
+            <div key={name}>
+              <dt>{name}</dt>
+              <dd>{value}</dd>
+            </div>
           ))}
-        </ul>
-        <p>Where one of these is needed, take the respondents in as a file, as a study of its own.</p>
-      </section>
+        </dl>
+        <LookAgain study={study} />
+        <AnotherAccount study={study} />
+        <section aria-labelledby="not-done">
+          <h2 id="not-done">What is not done with this study</h2>
+          <p>The database counts, and only counts come here. So, in this study:</p>
+          <ul>
+            {Object.values(REFUSED).map((refused) => (
+              <li key={refused}>{refused}.</li>
+            ))}
+          </ul>
+          <p>Where one of these is needed, take the respondents in as a file, as a study of its own.</p>
+        </section>
+      </div>
     </div>
   );
 }

@@ -128,7 +128,7 @@ function Decide({ intake, layout, changeLayout, problem: layoutProblem }: Props)
             {intake.state === 'reading' && <ReadingBar intake={intake} discard={discard} />}
           </section>
           <LayoutPanel intake={intake} layout={layout} change={changeLayout} />
-          <CodebookPanel intake={intake} />
+          {(!isLinked || to.study === null) && <CodebookPanel intake={intake} />}
           {read?.remarks.map((remark) => (
             <p key={remark} className={`${css['panel'] ?? ''} ${css['note'] ?? ''}`}>
               {remark}

@@ -5,6 +5,7 @@ import { benchCounting } from './counting.js';
 import { benchHanding } from './handing.js';
 import { benchIntake } from './intake.js';
 import { benchLinear } from './linear.js';
+import { benchLinked } from './linked.js';
 import { benchMachine } from './machine.js';
 import { benchMultiple } from './multiple.js';
 import { benchPlan } from './plan.js';
@@ -27,4 +28,5 @@ export async function bench(): Promise<void> {
   await benchTable();
   await benchCoding();
   await benchHanding();
+  await benchLinked();
 }

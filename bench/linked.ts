@@ -1,6 +1,7 @@
 import { connect, createServer, type Socket } from 'node:net';
 import { call, startServer, temporaryStore } from '../e2e/server.js';
 import { inClickHouse } from '../scripts/engines/clickhouse.js';
+import { ENGINES, type EngineName } from '../src/core/intake/layout.js';
 import { type Engines, startEngines } from '../scripts/engines/engines.js';
 import { GARDENERS, plantGardeners } from '../scripts/engines/gardeners.js';
 import { inPostgres } from '../scripts/engines/postgres.js';
@@ -148,7 +149,7 @@ async function link(server: Server, { engine, table, server: { reader } }: Linke
 const seconds = (ms: number) => `${(ms / 1000).toFixed(2)} s`;
 
 /** Seconds of each shape by us and typed by hand, and what went over the wire. */
-async function measure(server: Server, linked: Linked, respondents: number, shapes: readonly Shape[]) {
+async function measure(server: Server, linked: Linked, respondents: number) {
   const wire = await counted(linked.server.port);
   const named_ = `${linked.engine}, ${respondents.toLocaleString('en')} respondents`;
   try {
@@ -158,7 +159,7 @@ async function measure(server: Server, linked: Linked, respondents: number, shap
       seconds(await timed(1, async () => (study = await link(server, linked, wire.port)))),
     );
     const taken = new Map<string, number>();
-    for (const { name, sentence, byHand } of shapes) {
+    for (const { name, sentence, byHand } of SHAPES) {
       const before = { ...wire.bytes };
       const ours = await timed(ROUNDS, () => made(server, 'POST', `/studies/${study}/table`, { sentence }));
       const sent = Math.round((wire.bytes.sent - before.sent) / ROUNDS);
@@ -178,17 +179,32 @@ async function measure(server: Server, linked: Linked, respondents: number, shap
 }
 
 /** The two shards of an engine together, and one of them alone. */
-const tablesOf = ({ postgres, clickhouse }: Engines): [both: Linked, half: Linked][] => [
-  [inPublic(postgres[0]), inPublic(postgres[1])],
-  [inDefault(clickhouse[0], GARDENERS), inDefault(clickhouse[1], shardName(GARDENERS))],
-];
+const TABLES: Readonly<Record<EngineName, (engines: Engines) => { both: Linked; half: Linked }>> = {
+  postgresql: ({ postgres }) => ({ both: inPublic(postgres[0]), half: inPublic(postgres[1]) }),
+  clickhouse: ({ clickhouse }) => ({
+    both: inDefault(clickhouse[0], GARDENERS),
+    half: inDefault(clickhouse[1], shardName(GARDENERS)),
+  }),
+};
+
+async function measureEngine(server: Server, engines: Engines, engine: EngineName, respondents: number) {
+  const filled = await timed(1, () => plantGardeners[engine](engines, respondents));
+  say(`${respondents.toLocaleString('en')} respondents put into ${engine}`, seconds(filled));
+  const { both, half } = TABLES[engine](engines);
+  const whole = await measure(server, both, respondents);
+  const part = await measure(server, half, respondents / 2);
+  for (const { name } of SHAPES) {
+    const times = (whole.get(name)! / part.get(name)!).toFixed(2);
+    say(`${engine}: ${name}, from one shard to two`, `twice the respondents in ${times} times the time`);
+  }
+}
 
 /**
  * Linked studies: tables of respondents who stay in databases, beside the same typed by hand, and how their cost grows
  * from one shard to two. Each server counts a query on one core, as small machines of their own would.
+ * @param only one engine; all where it is left away
  */
-export async function benchLinked(told = '10000000'): Promise<void> {
-  const respondents = Number(told);
+export async function benchLinked(told = '10000000', only?: string): Promise<void> {
   const engines = await startEngines(true);
   if (!engines) {
     say('linked studies', "not measured: install Debian's postgresql-15 and clickhouse-server");
@@ -197,17 +213,8 @@ export async function benchLinked(told = '10000000'): Promise<void> {
   const { store, remove } = temporaryStore();
   const server = await startServer(store, 'serve', 0, false);
   try {
-    const filled = await timed(1, () => plantGardeners(engines, respondents));
-    say(`${respondents.toLocaleString('en')} respondents put into both engines`, seconds(filled));
-    for (const [both, half] of tablesOf(engines)) {
-      const whole = await measure(server, both, respondents, SHAPES);
-      const part = await measure(server, half, respondents / 2, SHAPES);
-      for (const { name } of SHAPES)
-        say(
-          `${both.engine}: ${name}, from one shard to two`,
-          `twice the respondents in ${(whole.get(name)! / part.get(name)!).toFixed(2)} times the time`,
-        );
-    }
+    for (const engine of ENGINES)
+      if (only === undefined || engine === only) await measureEngine(server, engines, engine, Number(told));
   } finally {
     await server.stop();
     await engines.stop();

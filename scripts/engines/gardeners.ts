@@ -1,3 +1,4 @@
+import type { EngineName } from '../../src/core/intake/layout.js';
 import { inClickHouse } from './clickhouse.js';
 import type { Engines } from './engines.js';
 import { inPostgres } from './postgres.js';
@@ -38,15 +39,9 @@ const IN_CLICKHOUSE = (respondents: number) =>
    ${anyInClickHouse(CROPS, 6)}, if(rand(7) % 2 = 0, ${anyInClickHouse(CROPS, 8)}, NULL)
    FROM system.numbers LIMIT ${respondents}`;
 
-/**
- * Makes a table of gardeners on both engines, half of the respondents on each shard.
- * @param respondents in each of the two tables
- */
-export async function plantGardeners(engines: Engines, respondents: number): Promise<void> {
+async function plantInPostgres(engines: Engines, half: number): Promise<void> {
   await linkShards(engines);
   await postgresTable(engines, GARDENERS, COLUMNS);
-  await clickhouseTable(engines, GARDENERS, COLUMNS);
-  const half = Math.ceil(respondents / 2);
   const [first, ...shards] = engines.postgres;
   await Promise.all(
     shards.map(({ port, keeper }, k) =>
@@ -58,5 +53,15 @@ export async function plantGardeners(engines: Engines, respondents: number): Pro
   );
   // The planner of the first server has to know how large the parts are.
   await inPostgres(first.port, first.keeper, (client) => client.query('ANALYZE'));
+}
+
+async function plantInClickHouse(engines: Engines, half: number): Promise<void> {
+  await clickhouseTable(engines, GARDENERS, COLUMNS);
   await Promise.all(engines.clickhouse.map(({ port, keeper }) => inClickHouse(port, keeper, IN_CLICKHOUSE(half))));
 }
+
+/** Makes a table of so many gardeners in an engine, half of them on each shard. */
+export const plantGardeners: Readonly<Record<EngineName, (engines: Engines, respondents: number) => Promise<void>>> = {
+  postgresql: (engines, respondents) => plantInPostgres(engines, Math.ceil(respondents / 2)),
+  clickhouse: (engines, respondents) => plantInClickHouse(engines, Math.ceil(respondents / 2)),
+};

@@ -20,7 +20,7 @@ export async function serveEngines(respondents = '1000000'): Promise<void> {
     return;
   }
   try {
-    await plantGardeners(engines, Number(respondents));
+    for (const plant of Object.values(plantGardeners)) await plant(engines, Number(respondents));
     process.stdout.write(
       linkLine('postgresql', 'postgres', engines.postgres[0]) +
         linkLine('clickhouse', 'default', engines.clickhouse[0]) +

@@ -47,10 +47,15 @@ function wholeNumber(text: string): number {
 
 /** @throws Fault where a setting of the environment is none */
 function checkSettings(env: NodeJS.ProcessEnv): void {
-  const cache = env['HATCH_COUNT_CACHE_BYTES'];
-  if (cache === undefined || cache === '' || /^[1-9]\d{0,14}$/.test(cache)) return;
-  const mend = 'Give a whole number of bytes, or leave it away.';
-  throw new Fault('invalid', `HATCH_COUNT_CACHE_BYTES is "${cache.slice(0, 40)}".`, mend);
+  for (const [name, unit] of [
+    ['HATCH_COUNT_CACHE_BYTES', 'bytes'],
+    ['HATCH_COUNT_LINK_TIMEOUT_MS', 'milliseconds'],
+  ] as const) {
+    const given = env[name] ?? '';
+    if (given === '' || /^[1-9]\d{0,14}$/.test(given)) continue;
+    const mend = `Give a whole number of ${unit}, or leave it away.`;
+    throw new Fault('invalid', `${name} is "${given.slice(0, 40)}".`, mend);
+  }
 }
 
 interface ServeFlags {

@@ -19,4 +19,4 @@ export interface Engine {
 export const AT_ONCE = 4;
 
 /** A statement that takes longer is ended. */
-export const TIMEOUT_MS = Number(process.env['HATCH_COUNT_LINK_TIMEOUT_MS'] ?? 300_000);
+export const TIMEOUT_MS = Number(process.env['HATCH_COUNT_LINK_TIMEOUT_MS'] ?? '') || 300_000;

@@ -78,10 +78,14 @@ export function maskOf(options: Iterable<number>, width: number): Uint32Array {
 
 /**
  * How many respondents have each of so many options.
+ * @param times how many each set stands for; absent: one
  * @example mentionsBy({ words: Uint32Array.of(0b101, 0b001), width: 1 }, 3) // [2, 0, 1]
  */
-export function mentionsBy({ words, width }: OptionBits, options: number): number[] {
+export function mentionsBy({ words, width }: OptionBits, options: number, times?: ArrayLike<number>): number[] {
   const mentioned = new Array<number>(options).fill(0);
-  for (let k = 0; k < words.length / width; k++) eachOption({ words, width }, k, (option) => mentioned[option]!++);
+  for (let k = 0; k < words.length / width; k++) {
+    const respondents = times ? times[k]! : 1;
+    eachOption({ words, width }, k, (option) => (mentioned[option]! += respondents));
+  }
   return mentioned;
 }

@@ -45,10 +45,11 @@ export const answeredOf = (states: readonly number[]): number =>
 
 /**
  * How many respondents are in each state, by its number.
+ * @param times how many each state stands for; absent: one
  * @example statesIn(Uint8Array.of(1, 1, 0, 3)) // [1, 2, 0, 1, 0, 0, 0]
  */
-export function statesIn(states: Uint8Array): number[] {
+export function statesIn(states: Uint8Array, times?: ArrayLike<number>): number[] {
   const tally = SET_STATES.map(() => 0);
-  for (const state of states) tally[state]!++;
+  for (let k = 0; k < states.length; k++) tally[states[k]!]! += times ? times[k]! : 1;
   return tally;
 }

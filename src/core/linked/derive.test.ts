@@ -62,7 +62,7 @@ describe('workings in a linked study', () => {
           variables.push(madeVariable(id, local, linked.linked));
         }
       }),
-      { numRuns: 1500 },
+      { numRuns: 900 },
     );
     expect([...kinds.keys()].sort()).toEqual(
       ['band', 'combine', 'convert', 'flags', 'gather', 'interlock', 'regroup', 'score', 'slots'].sort(),

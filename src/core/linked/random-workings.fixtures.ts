@@ -17,7 +17,7 @@ import type { Row } from './evaluate.js';
 import type { LinkedSource } from './source.js';
 
 /** Respondents of a drawn study. */
-const RESPONDENTS = 40;
+const RESPONDENTS = 160;
 
 /** A variable twice: here, and as an engine has it. */
 export interface Variable {

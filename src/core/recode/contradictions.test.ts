@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { SET_STATE } from '../count/set-state.js';
 import { wordsFor } from '../count/option-bits.js';
+import { alone } from './alike.js';
 import { contradictionCheck, settleContradictions } from './contradictions.js';
 import { SETTLES } from './settle.js';
 
@@ -34,7 +35,7 @@ describe('an answer that excludes all others, given with another', () => {
       fc.property(fc.array(person, { maxLength: 40 }), fc.constantFrom(...SETTLES), (people, rule) => {
         const { sets, saidNone, of } = setsOf(people);
         const before = people.map((_, k) => of(k));
-        const settled = settleContradictions(sets, saidNone, EXCLUSIVE, rule);
+        const settled = settleContradictions(sets, saidNone, EXCLUSIVE, rule, alone([], people.length));
         let contradicting = 0;
         let dropped = 0;
         people.forEach(({ none }, k) => {
@@ -61,7 +62,11 @@ describe('an answer that excludes all others, given with another', () => {
 
   it('is nothing to look for where no answer excludes another', () => {
     const { sets } = setsOf([{ mentions: [0, 1], none: false }]);
-    expect(settleContradictions(sets, null, [], 'aside')).toEqual({ respondents: 0, dropped: 0, listed: [] });
+    expect(settleContradictions(sets, null, [], 'aside', alone([], 1))).toEqual({
+      respondents: 0,
+      dropped: 0,
+      listed: [],
+    });
     expect(contradictionCheck([], { respondents: 0, dropped: 0, listed: [] })).toEqual([]);
   });
 

@@ -1,5 +1,6 @@
 import { maskOf, type OptionBits, optionsOf } from '../count/option-bits.js';
 import { SET_STATE } from '../count/set-state.js';
+import type { Alike } from './alike.js';
 import type { Finding } from './proof-shape.js';
 import type { Settle } from './settle.js';
 
@@ -41,16 +42,19 @@ function keepFirst({ words, width }: Sets, k: number): void {
  * By the rule the other answers stand, or the excluding one does, or the respondent has no answer.
  * @param saidNone 1 where a respondent said "none of these", which is no option
  * @param exclusive places of options that exclude the others
+ * @param together the groups of respondents that the sets are of
  */
 export function settleContradictions(
   sets: Sets,
   saidNone: Uint8Array | null,
   exclusive: readonly number[],
   rule: Settle,
+  together: Pick<Alike, 'times' | 'first'>,
 ): Contradictions {
   const { width, state } = sets;
   const contradictions: Contradictions = { respondents: 0, dropped: 0, listed: [] };
   const mask = maskOf(exclusive, width);
+  const contradict = new Set<number>();
   if (exclusive.length === 0 && !saidNone) return contradictions;
   for (let k = 0; k < state.length; k++) {
     const none = saidNone?.[k] === 1;
@@ -58,8 +62,9 @@ export function settleContradictions(
     const excluding = (none ? 1 : 0) + optionsOf(sets, k, mask);
     const others = optionsOf(sets, k) - optionsOf(sets, k, mask);
     if (excluding === 0 || (excluding === 1 && others === 0)) continue;
-    contradictions.respondents++;
-    if (contradictions.listed.length < LISTED) contradictions.listed.push(k + 1);
+    const times = together.times[k]!;
+    contradictions.respondents += times;
+    contradict.add(k);
     const before = optionsOf(sets, k);
     if (rule === 'aside') {
       keep(sets, k, new Uint32Array(width), true);
@@ -72,9 +77,10 @@ export function settleContradictions(
       keep(sets, k, mask, true);
       keepFirst(sets, k);
     }
-    contradictions.dropped += before - optionsOf(sets, k);
+    contradictions.dropped += times * (before - optionsOf(sets, k));
   }
-  return contradictions;
+  const listed = together.first((k) => contradict.has(k), LISTED).map((k) => k + 1);
+  return { ...contradictions, listed };
 }
 
 const RULES: Record<Settle, string> = {

@@ -3,6 +3,7 @@ import type { Column, SetsColumn } from '../../count/column.js';
 import { hasAnswered, SET_STATE } from '../../count/set-state.js';
 import { eachOption, setOption, wordsFor } from '../../count/option-bits.js';
 import { Fault } from '../../fault.js';
+import { alike } from '../alike.js';
 import type { Combine } from './shape.js';
 import type { MadeVariable } from '../types.js';
 
@@ -100,9 +101,16 @@ function mentionsOf(
   });
 }
 
-/** Counts each option of a set. */
-function countBits(set: Uint32Array, counts: number[]): void {
-  eachOption({ words: set, width: set.length }, 0, (option) => counts[option]!++);
+/** Counts each option of a set that so many have. */
+function countBits(set: Uint32Array, counts: number[], people: number): void {
+  eachOption({ words: set, width: set.length }, 0, (option) => (counts[option]! += people));
+}
+
+/** How many options stand in a word. */
+function optionsInWord(word: number): number {
+  let options = 0;
+  for (let rest = word; rest !== 0; rest &= rest - 1) options++;
+  return options;
 }
 
 /** Joins 32 options of all sets at once: word `w` of the result. */
@@ -147,11 +155,18 @@ function joiner({ how, atLeast, sources }: Combine): (sets: readonly Uint32Array
 export function combine(recipe: Combine, sources: readonly CombineSource[], respondents: number): Combined {
   const count = recipe.options.length;
   const width = wordsFor(count);
-  const words = new Uint32Array(respondents * width);
-  const state = new Uint8Array(respondents);
+  const together = alike(
+    sources.map(({ column }) => column),
+    respondents,
+  );
+  const { groups, times } = together;
+  const words = new Uint32Array(groups * width);
+  const state = new Uint8Array(groups);
   const places = new Map(recipe.options.map(({ code }, k) => [code, k]));
   const noneCodes = new Set(recipe.none);
-  const readers = sources.map((source) => mentionsOf(source, places, noneCodes));
+  const readers = sources.map((source, s) =>
+    mentionsOf({ ...source, column: together.columns[s]! }, places, noneCodes),
+  );
 
   const sets = sources.map(() => new Uint32Array(width));
   const tallies = sources.map(() => ({ answered: 0, mentioned: new Array<number>(count).fill(0) }));
@@ -163,7 +178,9 @@ export function combine(recipe: Combine, sources: readonly CombineSource[], resp
   let none = 0;
   let mentions = 0;
   let contradicted = 0;
-  for (let k = 0; k < respondents; k++) {
+  let kept = 0;
+  for (let k = 0; k < groups; k++) {
+    const people = times[k]!;
     let in_ = 0;
     let saidNone = false;
     for (let s = 0; s < sets.length; s++) {
@@ -172,30 +189,35 @@ export function combine(recipe: Combine, sources: readonly CombineSource[], resp
       for (let w = 0; w < width; w++) set[w] = 0;
       if (!reader.answered(k)) continue;
       in_++;
-      tallies[s]!.answered++;
+      tallies[s]!.answered += people;
       const beyond = reader.read(k, set);
-      if ((beyond & OTHER) !== 0) others[s]!++;
+      if ((beyond & OTHER) !== 0) others[s]! += people;
       if ((beyond & NONE) !== 0) saidNone = true;
-      countBits(set, tallies[s]!.mentioned);
+      countBits(set, tallies[s]!.mentioned, people);
     }
     if (in_ === 0 || (recipe.base === 'all' && in_ < sources.length)) continue;
-    answered++;
+    answered += people;
     let has = false;
     for (let w = 0; w < width; w++) {
       const word = join(sets, w);
       result[w] = word;
       words[k * width + w] = word;
       if (word !== 0) has = true;
+      kept += people * optionsInWord(word);
     }
-    if (has) countBits(result, mentioned);
+    if (has) countBits(result, mentioned, people);
     state[k] = has ? SET_STATE.mentioned : SET_STATE.none;
-    if (!has) none++;
-    if (saidNone) mentions++;
-    if (saidNone && has) contradicted++;
+    if (!has) none += people;
+    if (saidNone) mentions += people;
+    if (saidNone && has) contradicted += people;
   }
-  const column: SetsColumn = { kind: 'sets', words, width, state, options: recipe.options.map(({ code }) => code) };
-  let kept = 0;
-  for (let word of words) for (; word !== 0; word &= word - 1) kept++;
+  const column: SetsColumn = {
+    kind: 'sets',
+    words: together.spread(words, width),
+    width,
+    state: together.spread(state),
+    options: recipe.options.map(({ code }) => code),
+  };
   return { column, respondents, kept, sources: tallies, mentioned, answered, none, mentions, contradicted, others };
 }
 

@@ -1,6 +1,7 @@
 import type { CodedColumn, SetsColumn } from '../../count/column.js';
 import { SET_STATE, statesIn } from '../../count/set-state.js';
 import { mentionsBy, setOption, wordsFor } from '../../count/option-bits.js';
+import { alike } from '../alike.js';
 import type { CountedMissing } from '../counted-missing.js';
 import { type Contradictions, settleContradictions } from '../contradictions.js';
 import type { Gather, GatherItem } from './shape.js';
@@ -70,21 +71,26 @@ function verdicts(
  * gather(recipe, [beans, kale], 3).column.words; // [3, 1, 0]
  */
 export function gather(recipe: Gather, sources: readonly GatherSource[], respondents: number): GatherResult {
+  const together = alike(
+    sources.map((source) => source.column),
+    respondents,
+  );
+  const { groups, times } = together;
   const width = wordsFor(recipe.items.length);
-  const words = new Uint32Array(respondents * width);
+  const words = new Uint32Array(groups * width);
   const bits = { words, width };
-  const state = new Uint8Array(respondents);
-  const answered = new Uint8Array(respondents);
+  const state = new Uint8Array(groups);
+  const answered = new Uint8Array(groups);
   /** Why somebody has no answer, where a code says it. */
-  const silent = new Uint8Array(respondents);
+  const silent = new Uint8Array(groups);
   const options = recipe.items.map((item, j) => {
     const source = sources[j]!;
     const lookup = verdicts(source, item);
-    const { values } = source.column;
+    const { values } = together.columns[j]!;
     const tally = [0, 0, 0, 0, 0];
-    for (let k = 0; k < respondents; k++) {
+    for (let k = 0; k < groups; k++) {
       const verdict = lookup[values[k]!]!;
-      tally[verdict]!++;
+      tally[verdict]! += times[k]!;
       if (verdict === TICKED) {
         setOption(bits, k, j);
         state[k] = SET_STATE.mentioned;
@@ -96,11 +102,12 @@ export function gather(recipe: Gather, sources: readonly GatherSource[], respond
   let none = 0;
   const noneSource = recipe.none ? sources[recipe.items.length] : undefined;
   const noneLookup = noneSource && recipe.none ? verdicts(noneSource, recipe.none) : null;
-  const saidNone = new Uint8Array(respondents);
-  for (let k = 0; k < respondents; k++) {
-    const verdict = noneLookup && noneSource ? noneLookup[noneSource.column.values[k]!]! : BLANK;
+  const noneColumn = together.columns[recipe.items.length];
+  const saidNone = new Uint8Array(groups);
+  for (let k = 0; k < groups; k++) {
+    const verdict = noneLookup && noneColumn ? noneLookup[noneColumn.values[k]!]! : BLANK;
     if (verdict === TICKED) {
-      none++;
+      none += times[k]!;
       saidNone[k] = 1;
     }
     if (state[k] === SET_STATE.mentioned) continue;
@@ -110,14 +117,21 @@ export function gather(recipe: Gather, sources: readonly GatherSource[], respond
     else if (silent[k] === MISSING || verdict === MISSING) state[k] = SET_STATE['no-answer'];
   }
   const exclusive = recipe.items.flatMap((item, j) => (item.exclusive ? [j] : []));
-  const contradictions = settleContradictions({ words, width, state }, saidNone, exclusive, recipe.settle ?? 'option');
+  const rule = recipe.settle ?? 'option';
+  const contradictions = settleContradictions({ words, width, state }, saidNone, exclusive, rule, together);
   return {
-    column: { kind: 'sets', words, width, state, options: recipe.items.map((_, j) => String(j + 1)) },
+    column: {
+      kind: 'sets',
+      words: together.spread(words, width),
+      width,
+      state: together.spread(state),
+      options: recipe.items.map((_, j) => String(j + 1)),
+    },
     options,
-    mentioned: mentionsBy({ words, width }, recipe.items.length),
+    mentioned: mentionsBy({ words, width }, recipe.items.length, times),
     none,
     contradictions,
-    states: statesIn(state),
+    states: statesIn(state, times),
   };
 }
 

@@ -2,6 +2,7 @@ import { type Code, isAnswer } from '../../codebook/types.js';
 import type { CodedColumn } from '../../count/column.js';
 import { Fault } from '../../fault.js';
 import { whole } from '../../figures.js';
+import { alike } from '../alike.js';
 import { codeSpace } from '../code-space.js';
 import type { Interlock } from './shape.js';
 import type { MadeVariable } from '../types.js';
@@ -160,42 +161,47 @@ export function interlock(recipe: Interlock, sources: readonly InterlockSource[]
     const place = new Map(answers[s]!.map(({ code }, k) => [code, k]));
     return Int32Array.from([-2, ...column.codes.map((code) => place.get(code) ?? -1)]);
   });
-  const combination = new Int32Array(respondents);
+  const together = alike(
+    sources.map(({ column }) => column),
+    respondents,
+  );
+  const combination = new Int32Array(together.groups);
   const times = new Uint32Array(all);
   const lacks = new Uint32Array(sources.length);
   const answered = sources.map(() => 0);
   let blank = 0;
-  for (let k = 0; k < respondents; k++) {
+  for (let k = 0; k < together.groups; k++) {
+    const people = together.times[k]!;
     let at = 0;
     let lack = -1;
     let filled = false;
     for (let s = 0; s < sources.length; s++) {
-      const place = places[s]![sources[s]!.column.values[k]!]!;
-      if (place >= 0) answered[s]!++;
+      const place = places[s]![together.columns[s]!.values[k]!]!;
+      if (place >= 0) answered[s]! += people;
       else if (lack < 0) lack = s;
       if (place !== -2) filled = true;
       at = at * answers[s]!.length + Math.max(0, place);
     }
     if (!filled) {
-      blank++;
+      blank += people;
       combination[k] = -1 - sources.length;
     } else if (lack >= 0) {
-      lacks[lack]!++;
+      lacks[lack]! += people;
       combination[k] = -1 - lack;
     } else {
-      times[at]!++;
+      times[at]! += people;
       combination[k] = at;
     }
   }
   const { kept, gone, ...named } = nameCombinations(recipe, sources, { respondents, times, lacks, answered, blank });
   const wide = named.made.codes.length > 255;
-  const values = wide ? new Uint16Array(respondents) : new Uint8Array(respondents);
+  const values = wide ? new Uint16Array(together.groups) : new Uint8Array(together.groups);
   const placeOf = new Int32Array(all);
   kept.forEach((at, k) => (placeOf[at] = k + 1));
-  for (let k = 0; k < respondents; k++) {
+  for (let k = 0; k < together.groups; k++) {
     const at = combination[k]!;
     if (at >= 0) values[k] = placeOf[at]!;
     else if (at > -1 - sources.length) values[k] = kept.length + gone.indexOf(-1 - at) + 1;
   }
-  return { ...named, values };
+  return { ...named, values: together.spread(values) };
 }

@@ -3,6 +3,7 @@ import { type Code, isAnswer } from '../../codebook/types.js';
 import type { Column } from '../../count/column.js';
 import { reliability } from '../../measure/reliability.js';
 import type { Reliability } from '../proof-shape.js';
+import { alike } from '../alike.js';
 import { evaluator, NO_VALUE } from './expression/evaluate.js';
 import { parseExpression } from './expression/parse.js';
 import { BLOCK, numberSource, withNumbers } from '../numbers.js';
@@ -106,7 +107,7 @@ function takeItem(
 
 /**
  * Computes a score. Items that a respondent did not answer are left out of it, as long as enough are answered.
- * @param sources of the items, in their order
+ * @param given the variables of the items, in their order
  * @example
  * const item = (source) => ({ source, reversed: false, weight: 1, as: '' });
  * const recipe = {
@@ -125,12 +126,19 @@ function takeItem(
  * });
  * score(recipe, [source(1, 4), source(3, NaN)], 2).values; // [2, 4]
  */
-export function score(recipe: Score, sources: readonly ScoreSource[], respondents: number): Scored {
-  const items = sources.length;
+export function score(recipe: Score, given: readonly ScoreSource[], respondents: number): Scored {
+  const items = given.length;
+  const together = alike(
+    given.map(({ column }) => column),
+    respondents,
+  );
+  const { groups, times } = together;
+  const sources = given.map((source, j) => ({ ...source, column: together.columns[j]! }));
   const inputs = blocksOf(recipe, sources);
   const blocks = inputs.map(() => new Float64Array(BLOCK));
-  const values = new Float64Array(respondents);
+  const values = new Float64Array(groups);
   const why = new Uint8Array(BLOCK);
+  const people = new Float64Array(BLOCK);
   const tallies = sources.map(() => ({ answered: 0, offScale: 0, wordy: 0 }));
   const byAnswered = { respondents: new Float64Array(items + 1), scored: new Float64Array(items + 1) };
   const { scale } = recipe;
@@ -147,11 +155,12 @@ export function score(recipe: Score, sources: readonly ScoreSource[], respondent
     return NaN;
   };
   const related = (recipe.of === 'mean' || recipe.of === 'sum') && items >= 2;
-  const together = relations(items);
+  const relation = relations(items);
   let byZero = 0;
   let offDomain = 0;
-  for (let first = 0; first < respondents; first += BLOCK) {
-    const count = Math.min(BLOCK, respondents - first);
+  for (let first = 0; first < groups; first += BLOCK) {
+    const count = Math.min(BLOCK, groups - first);
+    for (let k = 0; k < count; k++) people[k] = times[first + k]!;
     why.fill(0);
     answered.fill(0);
     sum.fill(0);
@@ -159,31 +168,31 @@ export function score(recipe: Score, sources: readonly ScoreSource[], respondent
     for (let j = 0; j < items; j++) {
       const block = blocks[j]!;
       inputs[j]!.fill(block, first);
-      if (scaled) tallies[j]!.offScale += fitted(block, count, scale, recipe.items[j]!.reversed);
-      for (let k = 0; k < count; k++) if (!Number.isNaN(block[k])) tallies[j]!.answered++;
+      if (scaled) tallies[j]!.offScale += fitted(block, people, count, scale, recipe.items[j]!.reversed);
+      for (let k = 0; k < count; k++) if (!Number.isNaN(block[k])) tallies[j]!.answered += people[k]!;
       takeItem(recipe.of, block, count, recipe.items[j]!.weight, gathered);
     }
     for (let k = 0; k < count; k++) {
       const value = valueAt(k);
       values[first + k] = value;
-      byAnswered.respondents[answered[k]!]!++;
-      if (!Number.isNaN(value)) byAnswered.scored[answered[k]!]!++;
-      else if (why[k] === NO_VALUE.zero) byZero++;
-      else if (why[k] === NO_VALUE.domain) offDomain++;
+      byAnswered.respondents[answered[k]!]! += people[k]!;
+      if (!Number.isNaN(value)) byAnswered.scored[answered[k]!]! += people[k]!;
+      else if (why[k] === NO_VALUE.zero) byZero += people[k]!;
+      else if (why[k] === NO_VALUE.domain) offDomain += people[k]!;
     }
-    if (related) together.add(blocks, answered, count);
+    if (related) relation.add(blocks, answered, people, count);
   }
   sources.forEach(({ column, codes }, j) => {
-    tallies[j]!.wordy = recipe.of === 'count' ? 0 : wordy(column, codes);
+    tallies[j]!.wordy = recipe.of === 'count' ? 0 : wordy(column, codes, times);
   });
   return {
-    values,
+    values: together.spread(values),
     respondents,
     byAnswered,
     byZero,
     offDomain,
     items: tallies,
-    reliability: related ? together.close(sources.map(({ title }) => title)) : null,
+    reliability: related ? relation.close(sources.map(({ title }) => title)) : null,
   };
 }
 
@@ -199,9 +208,10 @@ function expressionOver(recipe: Score, blocks: readonly Float64Array[], why: Uin
   };
 }
 
-/** Turns a block round on its scale where it is reversed. @returns how many values lie beyond the scale */
+/** Turns a block round on its scale where it is reversed. @returns how many respondents lie beyond the scale */
 function fitted(
   block: Float64Array,
+  people: Float64Array,
   count: number,
   { from, to }: { from: number; to: number },
   reversed: boolean,
@@ -209,14 +219,14 @@ function fitted(
   let off = 0;
   for (let k = 0; k < count; k++) {
     const value = block[k]!;
-    if (value < from || value > to) off++;
+    if (value < from || value > to) off += people[k]!;
     if (reversed) block[k] = from + to - value;
   }
   return off;
 }
 
 /** Respondents whose answer is a code that spells no number. */
-function wordy(column: Column, codes: readonly Code[]): number {
+function wordy(column: Column, codes: readonly Code[], times: ArrayLike<number>): number {
   if (column.kind !== 'coded') return 0;
   const missing = new Set(codes.filter((code) => !isAnswer(code)).map(({ code }) => code));
   const lookup = Uint8Array.from([
@@ -225,7 +235,7 @@ function wordy(column: Column, codes: readonly Code[]): number {
   ]);
   if (!lookup.includes(1)) return 0;
   let count = 0;
-  for (const value of column.values) count += lookup[value]!;
+  column.values.forEach((value, k) => (count += lookup[value]! * times[k]!));
   return count;
 }
 
@@ -235,26 +245,27 @@ function relations(items: number) {
   const products = new Float64Array(items * items);
   const shift: number[] = [];
   const complete = Array.from({ length: items }, () => new Float64Array(BLOCK));
+  const times = new Float64Array(BLOCK);
   let n = 0;
   return {
-    add: (blocks: readonly Float64Array[], answered: Uint16Array, count: number) => {
+    add: (blocks: readonly Float64Array[], answered: Uint16Array, people: Float64Array, count: number) => {
       let full = 0;
       for (let k = 0; k < count; k++) {
         if (answered[k] !== items) continue;
-        if (n + full === 0) for (let j = 0; j < items; j++) shift[j] = blocks[j]![k]!;
+        if (n === 0) for (let j = 0; j < items; j++) shift[j] = blocks[j]![k]!;
         for (let j = 0; j < items; j++) complete[j]![full] = blocks[j]![k]! - shift[j]!;
-        full++;
+        n += people[k]!;
+        times[full++] = people[k]!;
       }
-      n += full;
       for (let i = 0; i < items; i++) {
         const a = complete[i]!;
         let sum = 0;
-        for (let k = 0; k < full; k++) sum += a[k]!;
+        for (let k = 0; k < full; k++) sum += times[k]! * a[k]!;
         sums[i]! += sum;
         for (let j = 0; j <= i; j++) {
           const b = complete[j]!;
           let product = 0;
-          for (let k = 0; k < full; k++) product += a[k]! * b[k]!;
+          for (let k = 0; k < full; k++) product += times[k]! * a[k]! * b[k]!;
           products[i * items + j]! += product;
         }
       }

@@ -1,6 +1,7 @@
-import type { CodedColumn, SetsColumn } from '../../count/column.js';
+import type { SetsColumn } from '../../count/column.js';
 import { SET_STATE, statesIn } from '../../count/set-state.js';
 import { hasOption, setOption, wordsFor, mentionsBy } from '../../count/option-bits.js';
+import { alike } from '../alike.js';
 import type { CountedMissing } from '../counted-missing.js';
 import { type Contradictions, settleContradictions } from '../contradictions.js';
 import type { GatherSource } from '../gather/compute.js';
@@ -63,53 +64,74 @@ function meanings(
  * slots(recipe, [first, second], 2).column.words; // [3, 2]
  */
 export function slots(recipe: Slots, sources: readonly GatherSource[], respondents: number): SlotsResult {
+  const together = alike(
+    sources.map((source) => source.column),
+    respondents,
+  );
+  const { groups, times } = together;
   const width = wordsFor(recipe.options.length);
-  const words = new Uint32Array(respondents * width);
+  const words = new Uint32Array(groups * width);
   const bits = { words, width };
-  const state = new Uint8Array(respondents);
+  const state = new Uint8Array(groups);
   const positions = new Map(recipe.options.map(({ code }, j) => [code, j]));
   const others = new Map<string, number>();
-  const saidNone = new Uint8Array(respondents);
+  const saidNone = new Uint8Array(groups);
   let again = 0;
-  const columns = sources.map((source) => {
+  const columns = sources.map((source, s) => {
     const lookup = meanings(source, positions, recipe.none);
-    const { values, codes }: CodedColumn = source.column;
+    const { values, codes } = together.columns[s]!;
     const tally = { option: 0, none: 0, other: 0, missing: 0, blank: 0 };
-    for (let k = 0; k < respondents; k++) {
+    for (let k = 0; k < groups; k++) {
       const meaning = lookup[values[k]!]!;
+      const people = times[k]!;
       if (meaning >= 0) {
-        tally.option++;
-        if (hasOption(bits, k, meaning)) again++;
+        tally.option += people;
+        if (hasOption(bits, k, meaning)) again += people;
         setOption(bits, k, meaning);
         state[k] = SET_STATE.mentioned;
-      } else if (meaning === BLANK) tally.blank++;
+      } else if (meaning === BLANK) tally.blank += people;
       else if (meaning === MISSING || meaning === NOT_ASKED) {
-        tally.missing++;
+        tally.missing += people;
         const why = meaning === MISSING ? SET_STATE['no-answer'] : SET_STATE['not-asked'];
         if (state[k] === SET_STATE.blank || state[k] === SET_STATE['no-answer']) state[k] = why;
       } else if (meaning === NONE) {
-        tally.none++;
+        tally.none += people;
         saidNone[k] = 1;
       } else {
-        tally.other++;
+        tally.other += people;
         const code = codes[values[k]! - 1]!;
-        others.set(code, (others.get(code) ?? 0) + 1);
+        others.set(code, (others.get(code) ?? 0) + people);
         if (state[k] !== SET_STATE.mentioned) state[k] = SET_STATE.nothing;
       }
     }
     return tally;
   });
   let none = 0;
-  for (let k = 0; k < respondents; k++) {
+  for (let k = 0; k < groups; k++) {
     if (saidNone[k] === 0) continue;
-    none++;
+    none += times[k]!;
     if (state[k] !== SET_STATE.mentioned) state[k] = SET_STATE.none;
   }
   const exclusive = (recipe.exclusive ?? []).flatMap((code) => positions.get(code) ?? []);
-  const contradictions = settleContradictions({ words, width, state }, saidNone, exclusive, recipe.settle ?? 'option');
-  const mentioned = mentionsBy({ words, width }, recipe.options.length);
-  const column: SetsColumn = { kind: 'sets', words, width, state, options: recipe.options.map(({ code }) => code) };
-  return { column, slots: columns, mentioned, again, others, none, contradictions, states: statesIn(state) };
+  const rule = recipe.settle ?? 'option';
+  const contradictions = settleContradictions({ words, width, state }, saidNone, exclusive, rule, together);
+  const column: SetsColumn = {
+    kind: 'sets',
+    words: together.spread(words, width),
+    width,
+    state: together.spread(state),
+    options: recipe.options.map(({ code }) => code),
+  };
+  return {
+    column,
+    slots: columns,
+    mentioned: mentionsBy(bits, recipe.options.length, times),
+    again,
+    others,
+    none,
+    contradictions,
+    states: statesIn(state, times),
+  };
 }
 
 /** Options, and the code for none of these, that a slot declares missing. */

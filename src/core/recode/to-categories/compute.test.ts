@@ -69,6 +69,18 @@ describe('text to categories', () => {
     ]);
   });
 
+  it('calls what is no answer the same, whoever stands first in the data', () => {
+    const codes = ['other', 'mother'].map((code): Code => ({ code, label: code, missing: 'other' }));
+    const entries: [string, number][] = [
+      ['Hill', 2],
+      ['other', 1],
+      ['mother', 1],
+    ];
+    const named = (of: [string, number][]) => toCategories(recipe(), new Map(of), codes).made.codes;
+    expect(named(entries)).toEqual(named([...entries].reverse()));
+    expect(new Set(named(entries).map(({ code }) => code)).size).toBe(3);
+  });
+
   it('keeps numbers as their own codes, in order', () => {
     const { made } = toCategories(
       recipe(),

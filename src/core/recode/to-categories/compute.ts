@@ -85,7 +85,8 @@ export function toCategories(
   const space = codeSpace(codeOf.values());
   const other = space.give(OTHER);
   const missing = new Map<string, Code>();
-  for (const item of first) {
+  // In the order of their texts: what they are called does not hang on who stands first in the data.
+  for (const item of first.toSorted((a, b) => compareCodes(a.text, b.text))) {
     if (item.missing === null) continue;
     missing.set(item.text, {
       code: space.give(item.text, missingName),

@@ -68,6 +68,11 @@ interface Summand {
  * @param most combinations
  * @example
  * // Respondents by the place of their site are asked for by the site itself.
+ * const of = { is: 'column', name: 'site', as: 'text' };
+ * const place = { is: 'lookup', of, cases: [{ values: ['North'], to: 1 }], otherwise: -1, blank: 0 };
+ * const site = { kind: 'coded', codes: ['North'], parts: { place } };
+ * const query = { where: null, by: [{ is: 'part', column: 1, part: 'place' }], sums: [], most: 9 };
+ * grouped(query, () => site, 100).query.by[0].name; // 'site'
  */
 export function grouped(query: Query, columns: (id: number) => LinkedColumn, most: number): Grouped {
   const { by, sums, made } = query;

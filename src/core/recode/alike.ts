@@ -60,10 +60,9 @@ function valuesIn({ values, codes }: CodedColumn, used: readonly number[], step:
  * Puts respondents together who have the same values in all of some columns; each is a group of its own where that
  * would save nothing.
  * @example
- * const column = { kind: 'coded', values: Uint8Array.of(1, 2, 1, 1, 1, 1, 1, 2, 2, 2, 2, 2), codes: ['a', 'b'] };
- * const together = alike([column], 12);
- * together.times; // [6, 6]
- * together.spread(Uint8Array.of(7, 9)); // [7, 9, 7, 7, 7, 7, 7, 9, 9, 9, 9, 9]
+ * const values = Uint8Array.of(1, 2, 1, 1, 1, 1, 1, 2, 2, 2, 2, 2);
+ * const { times } = alike([{ kind: 'coded', values, codes: ['a', 'b'] }], 12);
+ * times; // [6, 6]
  */
 export function alike<C extends Column>(columns: readonly C[], respondents: number): Alike<C> {
   const coded = columns.flatMap((column: Column): CodedColumn[] => (column.kind === 'coded' ? [column] : []));

@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
+import { type Clients, clientsOf } from './engine-clients.js';
 import { type Engines, startEngines } from '../scripts/engines/engines.js';
-import { clickhouseTable, fillTables, linkShards, postgresTable, type TableColumn } from '../scripts/engines/tables.js';
+import { clickhouseTable, fillTables, postgresTable, type TableColumn } from '../scripts/engines/tables.js';
 import { Fault } from '../src/core/fault.js';
 import { countLinked } from '../src/core/linked/count/count-linked.js';
 import {
@@ -18,8 +19,6 @@ import { postgresql } from '../src/core/linked/postgresql.js';
 import { printQuery } from '../src/core/linked/print.js';
 import { inPostgres } from '../scripts/engines/postgres.js';
 import { askedOf } from '../src/service/linked/asked-of.js';
-import { engineOf } from '../src/service/linked/connect.js';
-import type { Engine } from '../src/service/linked/engine.js';
 
 const STUDIES = 4;
 const ASKED = 24;
@@ -41,22 +40,14 @@ const TOLD_APART = [1, 12, undefined];
 const engines: Engines | null = await startEngines();
 
 describe.skipIf(engines === null)('counts in databases', () => {
-  const clients: Partial<Record<'postgresql' | 'clickhouse', Engine>> = {};
+  let clients: Clients;
   beforeAll(async () => {
-    if (!engines) return;
-    await linkShards(engines);
-    const [postgres] = engines.postgres;
-    const [whole] = engines.clickhouse;
-    const at = { host: '127.0.0.1', tls: false };
-    clients.postgresql = engineOf(
-      { ...at, engine: 'postgresql', port: postgres.port, database: 'postgres' },
-      postgres.reader,
-    );
-    clients.clickhouse = engineOf({ ...at, engine: 'clickhouse', port: whole.port, database: 'default' }, whole.reader);
+    if (engines) clients = await clientsOf(engines);
   });
   afterAll(async () => {
+    if (!engines) return;
     await Promise.all(Object.values(clients).map((client) => client.close()));
-    await engines?.stop();
+    await engines.stop();
   });
 
   it('are those of columns that are here, whatever is asked, over two shards of each engine', async () => {
@@ -131,7 +122,7 @@ describe.skipIf(engines === null)('counts in databases', () => {
     );
     for (const client of Object.values(clients)) {
       const { text, name } = client.dialect;
-      const held = texts.filter((own) => client.dialect !== clients.postgresql?.dialect || !own.includes('\0'));
+      const held = texts.filter((own) => client.dialect !== clients.postgresql.dialect || !own.includes('\0'));
       const rows = await client.rows(`SELECT ${held.map((own, k) => `${text(own)} AS a${k}`).join(', ')}`);
       expect(rows[0]).toEqual(held);
       const names = held.filter((own) => own !== '' && !/[\0]/.test(own) && Buffer.byteLength(own) < 60).slice(0, 40);
@@ -153,7 +144,7 @@ describe.skipIf(engines === null)('counts in databases', () => {
       "SELECT count() FROM system.processes WHERE query LIKE '%max(number)%' AND query NOT LIKE '%processes%'",
     ],
   ] as const)('end in the database when nobody waits for them: %s', async (name, statement, running) => {
-    const client = clients[name]!;
+    const client = clients[name];
     const runningNow = async () => Number((await client.rows(running))[0]![0]);
     const gone = new AbortController();
     const slow = client.rows(statement, gone.signal);

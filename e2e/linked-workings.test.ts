@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { type Clients, clientsOf } from './engine-clients.js';
 import { type Engines, startEngines } from '../scripts/engines/engines.js';
-import { clickhouseTable, fillTables, linkShards, postgresTable, type TableColumn } from '../scripts/engines/tables.js';
+import { clickhouseTable, fillTables, postgresTable, type TableColumn } from '../scripts/engines/tables.js';
 import { Fault } from '../src/core/fault.js';
 import { type LinkedColumn, optionPart } from '../src/core/linked/column.js';
 import { deriveLinked } from '../src/core/linked/derive.js';
@@ -22,7 +23,6 @@ import {
 import { checkRecipe } from '../src/core/recode/check.js';
 import { RECIPE_KINDS } from '../src/core/recode/recipe-shape.js';
 import { askedOf } from '../src/service/linked/asked-of.js';
-import { engineOf } from '../src/service/linked/connect.js';
 import type { Engine } from '../src/service/linked/engine.js';
 
 const STUDIES = 4;
@@ -77,22 +77,14 @@ async function attempt<T>(work: () => Promise<T>): Promise<T | Fault> {
 const engines: Engines | null = await startEngines();
 
 describe.skipIf(engines === null)('workings in databases', () => {
-  const clients: Partial<Record<'postgresql' | 'clickhouse', Engine>> = {};
+  let clients: Clients;
   beforeAll(async () => {
-    if (!engines) return;
-    await linkShards(engines);
-    const [postgres] = engines.postgres;
-    const [whole] = engines.clickhouse;
-    const at = { host: '127.0.0.1', tls: false };
-    clients.postgresql = engineOf(
-      { ...at, engine: 'postgresql', port: postgres.port, database: 'postgres' },
-      postgres.reader,
-    );
-    clients.clickhouse = engineOf({ ...at, engine: 'clickhouse', port: whole.port, database: 'default' }, whole.reader);
+    if (engines) clients = await clientsOf(engines);
   });
   afterAll(async () => {
+    if (!engines) return;
     await Promise.all(Object.values(clients).map((client) => client.close()));
-    await engines?.stop();
+    await engines.stop();
   });
 
   /** A working as an engine makes it, held to what was made here. */
@@ -135,8 +127,8 @@ describe.skipIf(engines === null)('workings in databases', () => {
           kinds.add(drawn.recipe.kind);
           const most = [1, 12, undefined][chain % 3];
           const inPostgres = { table: ['public', name], columns, apart: s % 2 === 0 ? ['shard'] : [] };
-          const made = await heldToHere(drawn, clients.postgresql!, inPostgres, most);
-          await heldToHere(drawn, clients.clickhouse!, { table: ['default', name], columns }, most);
+          const made = await heldToHere(drawn, clients.postgresql, inPostgres, most);
+          await heldToHere(drawn, clients.clickhouse, { table: ['default', name], columns }, most);
           if (!made) break;
           variables.push(madeVariable(3 + step, made.local, made.linked));
         }

@@ -1,4 +1,4 @@
-import type { CodedColumn, Column } from '../count/column.js';
+import type { CodedColumn, Column, SetsColumn } from '../count/column.js';
 
 /** Respondents put together who have the same values: what is made of these is worked out once for all of them. */
 export interface Alike<C extends Column = Column> {
@@ -104,3 +104,9 @@ export function alike<C extends Column>(columns: readonly C[], respondents: numb
     },
   };
 }
+
+/** The sets of respondents, out of those of their groups. */
+export const spreadSets = (
+  { spread }: Pick<Alike, 'spread'>,
+  { words, width, state, options }: Omit<SetsColumn, 'kind'>,
+): SetsColumn => ({ kind: 'sets', words: spread(words, width), width, state: spread(state), options });

@@ -3,7 +3,7 @@ import type { Column, SetsColumn } from '../../count/column.js';
 import { hasAnswered, SET_STATE } from '../../count/set-state.js';
 import { eachOption, setOption, wordsFor } from '../../count/option-bits.js';
 import { Fault } from '../../fault.js';
-import { alike } from '../alike.js';
+import { alike, spreadSets } from '../alike.js';
 import type { Combine } from './shape.js';
 import type { MadeVariable } from '../types.js';
 
@@ -211,13 +211,8 @@ export function combine(recipe: Combine, sources: readonly CombineSource[], resp
     if (saidNone) mentions += people;
     if (saidNone && has) contradicted += people;
   }
-  const column: SetsColumn = {
-    kind: 'sets',
-    words: together.spread(words, width),
-    width,
-    state: together.spread(state),
-    options: recipe.options.map(({ code }) => code),
-  };
+  const options = recipe.options.map(({ code }) => code);
+  const column = spreadSets(together, { words, width, state, options });
   return { column, respondents, kept, sources: tallies, mentioned, answered, none, mentions, contradicted, others };
 }
 

@@ -1,7 +1,7 @@
 import type { CodedColumn, SetsColumn } from '../../count/column.js';
 import { SET_STATE, statesIn } from '../../count/set-state.js';
 import { mentionsBy, setOption, wordsFor } from '../../count/option-bits.js';
-import { alike } from '../alike.js';
+import { alike, spreadSets } from '../alike.js';
 import type { CountedMissing } from '../counted-missing.js';
 import { type Contradictions, settleContradictions } from '../contradictions.js';
 import type { Gather, GatherItem } from './shape.js';
@@ -120,13 +120,7 @@ export function gather(recipe: Gather, sources: readonly GatherSource[], respond
   const rule = recipe.settle ?? 'option';
   const contradictions = settleContradictions({ words, width, state }, saidNone, exclusive, rule, together);
   return {
-    column: {
-      kind: 'sets',
-      words: together.spread(words, width),
-      width,
-      state: together.spread(state),
-      options: recipe.items.map((_, j) => String(j + 1)),
-    },
+    column: spreadSets(together, { words, width, state, options: recipe.items.map((_, j) => String(j + 1)) }),
     options,
     mentioned: mentionsBy({ words, width }, recipe.items.length, times),
     none,

@@ -1,7 +1,7 @@
 import type { SetsColumn } from '../../count/column.js';
 import { SET_STATE, statesIn } from '../../count/set-state.js';
 import { hasOption, setOption, wordsFor, mentionsBy } from '../../count/option-bits.js';
-import { alike } from '../alike.js';
+import { alike, spreadSets } from '../alike.js';
 import type { CountedMissing } from '../counted-missing.js';
 import { type Contradictions, settleContradictions } from '../contradictions.js';
 import type { GatherSource } from '../gather/compute.js';
@@ -115,13 +115,8 @@ export function slots(recipe: Slots, sources: readonly GatherSource[], responden
   const exclusive = (recipe.exclusive ?? []).flatMap((code) => positions.get(code) ?? []);
   const rule = recipe.settle ?? 'option';
   const contradictions = settleContradictions({ words, width, state }, saidNone, exclusive, rule, together);
-  const column: SetsColumn = {
-    kind: 'sets',
-    words: together.spread(words, width),
-    width,
-    state: together.spread(state),
-    options: recipe.options.map(({ code }) => code),
-  };
+  const options = recipe.options.map(({ code }) => code);
+  const column = spreadSets(together, { words, width, state, options });
   return {
     column,
     slots: columns,

@@ -84,7 +84,7 @@ type Server = Awaited<ReturnType<typeof startServer>>;
 
 /** A table of an engine, and how a statement is typed to it. */
 interface Linked {
-  engine: 'postgresql' | 'clickhouse';
+  engine: EngineName;
   table: [string, string];
   server: StartedServer;
   type: (statement: string) => Promise<unknown>;

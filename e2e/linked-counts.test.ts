@@ -1,6 +1,6 @@
 import fc from 'fast-check';
-import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
-import { type Clients, clientsOf } from './engine-clients.js';
+import { describe, expect, it, vi } from 'vitest';
+import { connected } from './engine-clients.js';
 import { type Engines, startEngines } from '../scripts/engines/engines.js';
 import { clickhouseTable, fillTables, postgresTable, type TableColumn } from '../scripts/engines/tables.js';
 import { Fault } from '../src/core/fault.js';
@@ -40,15 +40,7 @@ const TOLD_APART = [1, 12, undefined];
 const engines: Engines | null = await startEngines();
 
 describe.skipIf(engines === null)('counts in databases', () => {
-  let clients: Clients;
-  beforeAll(async () => {
-    if (engines) clients = await clientsOf(engines);
-  });
-  afterAll(async () => {
-    if (!engines) return;
-    await Promise.all(Object.values(clients).map((client) => client.close()));
-    await engines.stop();
-  });
+  const clients = connected(engines);
 
   it('are those of columns that are here, whatever is asked, over two shards of each engine', async () => {
     const studies = fc.sample(randomStudy, { numRuns: STUDIES, seed: Date.now() & 0xffff });
@@ -62,7 +54,7 @@ describe.skipIf(engines === null)('counts in databases', () => {
       const columns = (id: number) => study.linked.get(id)!;
       for (const [a, asked] of fc.sample(randomAsked, { numRuns: ASKED, seed: Date.now() & 0xffff }).entries()) {
         const here = await attempt(() => Promise.resolve(countHere(asked, study)));
-        for (const [name, client] of Object.entries(clients)) {
+        for (const [name, client] of Object.entries(clients())) {
           const names = name === 'postgresql' ? ['public', table] : ['default', table];
           const there = await attempt(() =>
             // Told apart by what divides the table or not, counts are the same.
@@ -120,9 +112,9 @@ describe.skipIf(engines === null)('counts in databases', () => {
       fc.oneof(fc.string({ unit: letters, maxLength: 12 }), fc.string({ unit: 'binary', maxLength: 8 })),
       300,
     );
-    for (const client of Object.values(clients)) {
+    for (const client of Object.values(clients())) {
       const { text, name } = client.dialect;
-      const held = texts.filter((own) => client.dialect !== clients.postgresql.dialect || !own.includes('\0'));
+      const held = texts.filter((own) => client.dialect !== clients().postgresql.dialect || !own.includes('\0'));
       const rows = await client.rows(`SELECT ${held.map((own, k) => `${text(own)} AS a${k}`).join(', ')}`);
       expect(rows[0]).toEqual(held);
       const names = held.filter((own) => own !== '' && !/[\0]/.test(own) && Buffer.byteLength(own) < 60).slice(0, 40);
@@ -144,7 +136,7 @@ describe.skipIf(engines === null)('counts in databases', () => {
       "SELECT count() FROM system.processes WHERE query LIKE '%max(number)%' AND query NOT LIKE '%processes%'",
     ],
   ] as const)('end in the database when nobody waits for them: %s', async (name, statement, running) => {
-    const client = clients[name];
+    const client = clients()[name];
     const runningNow = async () => Number((await client.rows(running))[0]![0]);
     const gone = new AbortController();
     const slow = client.rows(statement, gone.signal);
@@ -156,7 +148,7 @@ describe.skipIf(engines === null)('counts in databases', () => {
   });
 
   it('can write nothing', async () => {
-    for (const client of Object.values(clients))
+    for (const client of Object.values(clients()))
       await expect(client.rows('CREATE TABLE written (a Int32) ENGINE = Memory')).rejects.toBeInstanceOf(Fault);
   });
 });

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { type Clients, clientsOf } from './engine-clients.js';
+import { describe, expect, it } from 'vitest';
+import { connected } from './engine-clients.js';
 import { type Engines, startEngines } from '../scripts/engines/engines.js';
 import { clickhouseTable, fillTables, postgresTable, type TableColumn } from '../scripts/engines/tables.js';
 import { Fault } from '../src/core/fault.js';
@@ -77,15 +77,7 @@ async function attempt<T>(work: () => Promise<T>): Promise<T | Fault> {
 const engines: Engines | null = await startEngines();
 
 describe.skipIf(engines === null)('workings in databases', () => {
-  let clients: Clients;
-  beforeAll(async () => {
-    if (engines) clients = await clientsOf(engines);
-  });
-  afterAll(async () => {
-    if (!engines) return;
-    await Promise.all(Object.values(clients).map((client) => client.close()));
-    await engines.stop();
-  });
+  const clients = connected(engines);
 
   /** A working as an engine makes it, held to what was made here. */
   async function heldToHere({ recipe, sources, local }: Drawn, client: Engine, table: LinkedTable, most?: number) {
@@ -127,8 +119,8 @@ describe.skipIf(engines === null)('workings in databases', () => {
           kinds.add(drawn.recipe.kind);
           const most = [1, 12, undefined][chain % 3];
           const inPostgres = { table: ['public', name], columns, apart: s % 2 === 0 ? ['shard'] : [] };
-          const made = await heldToHere(drawn, clients.postgresql, inPostgres, most);
-          await heldToHere(drawn, clients.clickhouse, { table: ['default', name], columns }, most);
+          const made = await heldToHere(drawn, clients().postgresql, inPostgres, most);
+          await heldToHere(drawn, clients().clickhouse, { table: ['default', name], columns }, most);
           if (!made) break;
           variables.push(madeVariable(3 + step, made.local, made.linked));
         }

@@ -1,7 +1,7 @@
 import { addUp } from './add-up.js';
 import type { Scalar } from './expression.js';
 import { rowsOf } from './print.js';
-import { type Answer, type AnswerRow, type Query, tooManyGroups } from './query.js';
+import { type Answer, type AnswerRow, answerWith, type Query, tooManyGroups } from './query.js';
 
 /** A value as an engine sends it: whole numbers that are long come as texts. */
 export type Sent = string | number | null;
@@ -28,8 +28,7 @@ export function answerOf(query: Query, sent: readonly (readonly Sent[])[], isDiv
     });
     return { by, respondents: numberOf(row[keys]), sums: query.sums.map((_, k) => numberOf(row[keys + 1 + k])) };
   });
-  const groups = isDivided ? addUp(rows) : rows;
-  if (keys === 0 && groups.length === 0) return [{ by: [], respondents: 0, sums: query.sums.map(() => 0) }];
-  if (groups.length <= query.most && (!isDivided || sent.length < rowsOf(query, true))) return groups;
-  throw tooManyGroups(query.most);
+  // As many rows as there may be of parts: some are missing.
+  if (isDivided && sent.length >= rowsOf(query, true)) throw tooManyGroups(query.most);
+  return answerWith(query, isDivided ? addUp(rows) : rows);
 }

@@ -4,7 +4,7 @@ import type { LinkedColumn } from './column.js';
 import { evaluator, type Row } from './evaluate.js';
 import type { Condition, Scalar } from './expression.js';
 import { type RawColumn, type RawColumns, rawColumnsIn } from './raw-columns.js';
-import { type Answer, type AnswerRow, MOST_GROUPS, type Query, tooManyGroups } from './query.js';
+import { type Answer, type AnswerRow, answerWith, MOST_GROUPS, type Query } from './query.js';
 import { simplifier } from './simplify.js';
 
 /** Combinations of values in which respondents are told apart at most, so that the rest is worked out here. */
@@ -134,10 +134,7 @@ export function grouped(query: Query, columns: (id: number) => LinkedColumn, mos
       });
       return [{ by: own, respondents: group.respondents, sums: figures }];
     });
-    const groups = addUp(rows);
-    if (by.length === 0 && groups.length === 0) return [{ by: [], respondents: 0, sums: sums.map(() => 0) }];
-    if (groups.length > query.most) throw tooManyGroups(query.most);
-    return groups;
+    return answerWith(query, addUp(rows));
   };
   return { query: asked, read };
 }

@@ -75,3 +75,14 @@ export const tooManyGroups = (most: number): Fault =>
     `There are more than ${most.toLocaleString('en')} different values.`,
     'Band or round the number in a view of the linked table, or choose another variable.',
   );
+
+/**
+ * Groups as the answer of a query: without `by` there is one, even of nobody.
+ * @throws Fault where there are more groups than were asked for
+ * @example answerWith({ where: null, by: [], sums: [], most: 1 }, []) // [{ by: [], respondents: 0, sums: [] }]
+ */
+export function answerWith({ by, sums, most }: Query, groups: Answer): Answer {
+  if (by.length === 0 && groups.length === 0) return [{ by: [], respondents: 0, sums: sums.map(() => 0) }];
+  if (groups.length > most) throw tooManyGroups(most);
+  return groups;
+}

@@ -3,7 +3,7 @@ import type { LinkedColumn } from './column.js';
 import type { Condition, Scalar } from './expression.js';
 import { grouped, MOST_COMBINATIONS } from './grouped.js';
 import { piecesOf } from './pieces.js';
-import { type Answer, type Asking, type Query, tooManyGroups } from './query.js';
+import { type Answer, answerWith, type Asking, type Query } from './query.js';
 
 const refersToParts = (of: Scalar | Condition): boolean => of.is === 'part' || piecesOf(of).some(refersToParts);
 
@@ -46,9 +46,7 @@ function narrowed(known: Words, answer: Answer, wanted: Words): Answer {
       sums: sums.map((k) => row.sums[k]!),
     })),
   );
-  if (keys.length === 0 && rows.length === 0) return [{ by: [], respondents: 0, sums: sums.map(() => 0) }];
-  if (rows.length > wanted.query.most) throw tooManyGroups(wanted.query.most);
-  return rows;
+  return answerWith(wanted.query, rows);
 }
 
 /**

@@ -7,10 +7,28 @@ export interface Row {
   odd?: 'quote' | 'cells';
 }
 
+/** Rows of a text file, each with a cell for every column, as they stand in its bytes. Good until the next is read. */
+export interface CellBlock {
+  bytes: Uint8Array;
+  rows: number;
+  /** Columns. */
+  width: number;
+  /** Where each cell begins and ends in `bytes`, row after row. */
+  starts: Int32Array;
+  ends: Int32Array;
+  /** What a cell holds, by its place in `starts`. */
+  text: (place: number) => string;
+}
+
+/** Rows, or a block of them. */
+export type Batch = readonly Row[] | CellBlock;
+
 export interface RowSource {
   columns: { name: string; note: string | null }[];
   /** All rows in order, many at a time. */
   batches: AsyncIterable<Row[]>;
+  /** The same in a form that is read faster, where the file has it; to be used in the place of `batches`. */
+  blocks?: () => AsyncIterable<Batch>;
   /** Share of the file that was read, 0 to 1. */
   share: () => number;
   /** What is to be said of the file as a whole; complete when all rows were read. */

@@ -2,6 +2,7 @@ import { type DateForm, dateForms } from './dates.js';
 import { detached } from './detached.js';
 import { parseNumber } from './number.js';
 import { fileNumber, noSigns, type NumberReading, type NumberSigns, takeSigns } from './number-signs.js';
+import type { PlainDigits } from './plain-digits.js';
 import { reasonInWords } from './reason-in-words.js';
 
 /** Values that are often codes for "no answer". */
@@ -121,6 +122,25 @@ export function takeValue(
     else facts.words.set(detached(value), respondents);
   }
   return null;
+}
+
+/**
+ * The same as `takeValue` of one respondent whose number is written plainly, with a decimal point if any.
+ * @param text what is written there; asked for only where it matters
+ */
+export function takePlainNumber(facts: Facts, number: number, digits: PlainDigits, text: () => string): void {
+  const { length, whole, fraction } = digits;
+  facts.filled++;
+  if (length > facts.longest) facts.longest = length;
+  if (fraction > 0) {
+    // "1.234" may be a thousand and more: the first of them is kept to be shown.
+    const mayBeGroup = fraction === 3 && whole <= 3 && Math.abs(number) >= 1;
+    if (!mayBeGroup) facts.signs.point++;
+    else if (facts.signs.isEither) facts.signs.either++;
+    else takeSigns(facts.signs, text(), 1, number);
+  }
+  if (facts.different !== null) noteDifferent(facts, text(), !Number.isInteger(number));
+  takeNumber(facts, number, 1);
 }
 
 /** From this share of numbers on, the rest are exceptions. */

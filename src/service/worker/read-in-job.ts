@@ -6,6 +6,7 @@ import { guessQuestions } from '../../core/codebook/questions.js';
 import { understand } from '../../core/codebook/understand.js';
 import { Fault } from '../../core/fault.js';
 import type { RawFile } from '../../formats/bytes.js';
+import { cellAt, isBlock, rowsIn } from '../../formats/cell-block.js';
 import type { Row } from '../../formats/rows.js';
 import { columnNumbers, readingOf, sayNumbers, showsSigns } from '../../core/intake/column-numbers.js';
 import type { Layout } from '../../core/intake/layout.js';
@@ -219,17 +220,22 @@ async function writeColumns(
   });
   const sample: string[][] = [];
   let respondents = 0;
-  for await (const batch of source.batches) {
-    const rows = batch.filter((row) => {
+  const readable = (rows: readonly Row[]) =>
+    rows.filter((row) => {
       const why = whyUnread(row, columns.length, layout);
       if (why !== null) aside(row, why);
       return why === null;
     });
-    if (sample.length < LOOKED_AT)
-      for (const { cells } of rows.slice(0, LOOKED_AT - sample.length))
-        sample.push(cells.map((cell) => cell.trim().slice(0, 40)));
-    for (let from = 0; from < rows.length;) {
-      const to = Math.min(rows.length, from + chunk - (respondents % chunk));
+  for await (const batch of source.blocks?.() ?? source.batches) {
+    const rows = isBlock(batch) ? batch : readable(batch);
+    const length = rowsIn(rows);
+    if (sample.length < LOOKED_AT) {
+      const cells = columns.map((_, k) => cellAt(rows, k));
+      for (let k = 0; k < length && sample.length < LOOKED_AT; k++)
+        sample.push(cells.map((read) => read(k).trim().slice(0, 40)));
+    }
+    for (let from = 0; from < length;) {
+      const to = Math.min(length, from + chunk - (respondents % chunk));
       for (let j = 0; j < writers.length; j++) writers[j]!.take(rows, positions[j]!, from, to);
       respondents += to - from;
       from = to;

@@ -1,6 +1,6 @@
 import type { AskedReading, Facts } from '../../../core/codebook/facts.js';
 import type { FoundCode } from '../../../core/intake/read-in-shape.js';
-import type { Row } from '../../../formats/rows.js';
+import type { Batch } from '../../../formats/rows.js';
 import type { ColumnRow } from '../../../store/columns.js';
 import type { Db } from '../../../store/open.js';
 
@@ -42,10 +42,10 @@ export interface WrittenColumn {
 /** The cells of a column in one form: as codes, as numbers, or as text. */
 export interface Cells {
   /**
-   * Takes the cells at `column` of rows `from` to `to`.
+   * Takes the cells at `column` of a batch's rows `from` to `to`.
    * @returns who takes the next ones: itself, or cells in another form, which have taken the rest
    */
-  take: (rows: readonly Row[], column: number, from: number, to: number) => Cells;
+  take: (batch: Batch, column: number, from: number, to: number) => Cells;
   /** Writes what was taken since the last time, from the respondent `first` on. @returns how many */
   flush: (first: number) => number;
   /** Ends the column, when all was written. */

@@ -40,6 +40,16 @@ export function codeTable() {
       respondents[code]!++;
       return code;
     },
+    /** Counts cells whose codes are known. */
+    countCodes: (codes: Uint16Array): void => {
+      const counts = respondents;
+      for (let k = 0; k < codes.length; k++) counts[codes[k]!]!++;
+    },
+    /** The code of a cell, which is not counted; -1 where it can have none. */
+    codeOf: (cell: string): number => {
+      const trimmed = cell.trim();
+      return trimmed === '' ? 0 : (codeOf.get(trimmed) ?? add(trimmed));
+    },
     respondentsOf: (code: number): number => respondents[code]!,
     /** The values by code; blank is ''. */
     values: () => ['', ...codeOf.keys()],

@@ -1,9 +1,11 @@
 import { takeValue } from '../../../core/codebook/facts.js';
 import { fileNumber } from '../../../core/codebook/number-signs.js';
-import type { Row } from '../../../formats/rows.js';
+import { cellAt, isBlock } from '../../../formats/cell-block.js';
+import type { CellBlock } from '../../../formats/rows.js';
 import { readChunks, removeChunk } from '../../../store/chunks.js';
 import { arrayOf, codesTogether, finishColumn } from '../../../store/columns.js';
 import type { Cells, ColumnUnderWay } from './cells.js';
+import { addCode, findCodes, noByteCodes } from './byte-codes.js';
 import { codeTable } from './code-table.js';
 import { isNumber, numberCells, numberWords } from './number-cells.js';
 import { textCells, writeTexts } from './text-cells.js';
@@ -73,19 +75,42 @@ export function codedCells(column: ColumnUnderWay): Cells {
     for (const { first, codes } of chunks.taken('all')) writeTexts(column, first, textsOf(codes));
     return textCells(column, textsOf(coded.subarray(0, filled)), table.respondentsOf(0));
   };
+  /** Codes of a batch's cells. @returns the row whose cell can have no code; `to` where all have one */
+  const takeRows = (read: (row: number) => string, from: number, to: number): number => {
+    for (let k = from; k < to; k++) {
+      const code = table.count(read(k));
+      if (code < 0) return k;
+      coded[filled++] = code;
+    }
+    return to;
+  };
+  const known = noByteCodes();
+  const takeBlock = (block: CellBlock, at: number, from: number, to: number): number => {
+    const into = coded.subarray(filled, filled + to - from);
+    let k = 0;
+    for (; k < into.length; k++) {
+      k += findCodes(known, block, (from + k) * block.width + at, into.subarray(k));
+      if (k === into.length) break;
+      const place = (from + k) * block.width + at;
+      const read = block.text(place);
+      const code = table.codeOf(read);
+      if (code < 0) break;
+      // What a quote stands for hangs on whether the cell is quoted.
+      if (!/["']/.test(read)) addCode(known, block.bytes, block.starts[place]!, block.ends[place]!, code);
+      into[k] = code;
+    }
+    table.countCodes(into.subarray(0, k));
+    filled += k;
+    return from + k;
+  };
   const cells: Cells = {
-    take: (rows: readonly Row[], at, from, to) => {
+    take: (batch, at, from, to) => {
       makeRoom(to - from);
-      for (let k = from; k < to; k++) {
-        const code = table.count(rows[k]!.cells[at]!);
-        if (code < 0) {
-          const values = table.values();
-          takeFacts(values);
-          return (isNumber(facts, as) ? asNumbers(values) : asTexts(values)).take(rows, at, k, to);
-        }
-        coded[filled++] = code;
-      }
-      return cells;
+      const stop = isBlock(batch) ? takeBlock(batch, at, from, to) : takeRows(cellAt(batch, at), from, to);
+      if (stop === to) return cells;
+      const values = table.values();
+      takeFacts(values);
+      return (isNumber(facts, as) ? asNumbers(values) : asTexts(values)).take(batch, at, stop, to);
     },
     flush: (first) => {
       const length = filled;

@@ -9,6 +9,7 @@ import { canonicalCode, parseNumber } from '../../../core/codebook/number.js';
 import { cellReader } from '../../../store/cells.js';
 import { columnCodes, columnRow } from '../../../store/columns.js';
 import { createStudyFile, type Db } from '../../../store/open.js';
+import type { CellBlock } from '../../../formats/rows.js';
 import { columnWriter } from './column-writer.js';
 
 const folder = mkdtempSync(join(tmpdir(), 'hatch-writer-'));
@@ -21,16 +22,33 @@ afterAll(() => {
 
 const CHUNK = 1000;
 
+/** Cells as a file's bytes hold them, in the second of two columns. */
+function blockOf(cells: readonly string[]): CellBlock {
+  const bytes = Buffer.from(cells.map((cell) => `other,${cell};`).join(''));
+  const [starts, ends] = [new Int32Array(cells.length * 2), new Int32Array(cells.length * 2)];
+  let at = 0;
+  cells.forEach((cell, k) => {
+    starts[2 * k] = at;
+    ends[2 * k] = at + 5;
+    starts[2 * k + 1] = at + 6;
+    at += 6 + Buffer.byteLength(cell);
+    ends[2 * k + 1] = at++;
+  });
+  const text = (place: number) => bytes.toString('utf8', starts[place], ends[place]);
+  return { bytes, width: 2, rows: cells.length, starts, ends, text };
+}
+
 /** Writes cells as a file's reading does, in batches that do not fit the chunks. */
-function written(cells: readonly string[], batch = 370, asText = false) {
+function written(cells: readonly string[], batch = 370, asText = false, asBytes = false) {
   const writer = columnWriter(
     { db, name: 'q', chunk: CHUNK, waiting: { characters: 0 } },
     { ...PLAIN_NUMBERS, asText },
   );
   for (let from = 0; from < cells.length;) {
     const to = Math.min(cells.length, from + batch, (Math.floor(from / CHUNK) + 1) * CHUNK);
-    const rows = cells.slice(from, to).map((cell) => ({ line: 0, cells: ['other', cell] }));
-    writer.take(rows, 1, 0, rows.length);
+    const part = cells.slice(from, to);
+    const rows = part.map((cell) => ({ line: 0, cells: ['other', cell] }));
+    writer.take(asBytes ? blockOf(part) : rows, 1, 0, part.length);
     if (to % CHUNK === 0) writer.flush();
     from = to;
   }
@@ -86,7 +104,7 @@ describe('a column that is written as it comes', () => {
 
   it('gives back what came, whatever comes and in whatever steps', () => {
     const cell = fc.oneof(
-      fc.constantFrom('', ' ', '1', '2', 'n/a', '-0', '1e3', '007', 'é', '🌱'),
+      fc.constantFrom('', ' ', '1', ' 2', 'n/a', '-0', '1e3', '007', '1.234', '12.5', 'é', '🌱', '"q"'),
       fc.integer().map(String),
       fc.double({ noNaN: true, noDefaultInfinity: true }).map(String),
       fc.string({ maxLength: 5 }),
@@ -101,7 +119,10 @@ describe('a column that is written as it comes', () => {
             cells.map((text, k) => (j > 0 && k % 2 === 0 ? `${text}${j}` : text)),
           ).flat();
           const { column, values } = written(texts, batch);
+          const { id, ...fromBytes } = written(texts, batch, false, true).column;
+          expect({ ...fromBytes, id: column.id }).toEqual(column);
           if (column.spoiled) return;
+          expect(cellReader(db, id)(0, texts.length)).toEqual(values);
           const inForm = (text: string) =>
             column.storage === 'number'
               ? (parseNumber(text) ?? text)

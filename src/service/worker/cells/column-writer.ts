@@ -1,5 +1,5 @@
 import { noFacts } from '../../../core/codebook/facts.js';
-import type { Row } from '../../../formats/rows.js';
+import type { Batch } from '../../../formats/rows.js';
 import { chunkWriter } from '../../../store/chunks.js';
 import { insertColumn } from '../../../store/columns.js';
 import type { Db } from '../../../store/open.js';
@@ -9,8 +9,8 @@ import { textCells } from './text-cells.js';
 
 /** Writes one column's cells, chunk by chunk, in the form that suits what comes. */
 export interface ColumnWriter {
-  /** Takes the cells at `column` of rows `from` to `to`, which all go into the chunk under way. */
-  take: (rows: readonly Row[], column: number, from: number, to: number) => void;
+  /** Takes the cells at `column` of a batch's rows `from` to `to`, which all go into the chunk under way. */
+  take: (batch: Batch, column: number, from: number, to: number) => void;
   /** Ends the chunk under way. */
   flush: () => void;
   finish: () => WrittenColumn;
@@ -45,8 +45,8 @@ export function columnWriter({ db, name, chunk, waiting }: ColumnTarget, as: Wri
   };
   return {
     flush,
-    take: (rows, at, from, to) => {
-      cells = cells.take(rows, at, from, to);
+    take: (batch, at, from, to) => {
+      cells = cells.take(batch, at, from, to);
     },
     finish: () => {
       flush();

@@ -1,6 +1,15 @@
 import { detached } from '../../../core/codebook/detached.js';
-import { type Facts, isMostlyNumbers, MOST_EXCEPTIONS, takeValue } from '../../../core/codebook/facts.js';
+import {
+  type Facts,
+  isMostlyNumbers,
+  MOST_EXCEPTIONS,
+  takePlainNumber,
+  takeValue,
+} from '../../../core/codebook/facts.js';
+import { plainDigits } from '../../../core/codebook/plain-digits.js';
 import type { Histogram } from '../../../core/codebook/summary-shape.js';
+import { cellAt, isBlock } from '../../../formats/cell-block.js';
+import type { CellBlock } from '../../../formats/rows.js';
 import { readChunks } from '../../../store/chunks.js';
 import { arrayOf, finishColumn } from '../../../store/columns.js';
 import type { Cells, ColumnUnderWay, WrittenAs } from './cells.js';
@@ -78,11 +87,26 @@ export function numberCells(
     new Uint8Array(larger.buffer).set(new Uint8Array(numbers.buffer, 0, filled * BYTES));
     numbers = larger;
   };
+  const digits = plainDigits();
+  /** Takes the cell of a row if it is a number that is written plainly. */
+  const takePlain = ({ bytes, starts, ends, width, text }: CellBlock, at: number) => {
+    return (k: number): boolean => {
+      const cell = k * width + at;
+      const number = digits.read(bytes, starts[cell]!, ends[cell]!);
+      if (Number.isNaN(number) || (digits.fraction > 0 && as.reading === ',')) return false;
+      takePlainNumber(facts, number, digits, () => text(cell).trim());
+      numbers[filled++] = number;
+      return true;
+    };
+  };
   const cells: Cells = {
-    take: (rows, at, from, to) => {
+    take: (batch, at, from, to) => {
       makeRoom(to - from);
+      const read = cellAt(batch, at);
+      const readPlain = isBlock(batch) ? takePlain(batch, at) : null;
       for (let k = from; k < to; k++) {
-        const cell = rows[k]!.cells[at]!.trim();
+        if (readPlain?.(k)) continue;
+        const cell = read(k).trim();
         if (cell === '') {
           blank++;
           words.set(numbers, filled++, null, '');

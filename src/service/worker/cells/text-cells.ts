@@ -1,4 +1,5 @@
 import { takeValue } from '../../../core/codebook/facts.js';
+import { cellAt } from '../../../formats/cell-block.js';
 import { finishColumn } from '../../../store/columns.js';
 import type { Cells, ColumnUnderWay } from './cells.js';
 
@@ -15,9 +16,10 @@ export function writeTexts({ write }: ColumnUnderWay, first: number, texts: read
 export function textCells(column: ColumnUnderWay, texts: (string | null)[] = [], blank = 0): Cells {
   const { db, id, waiting, as, facts } = column;
   const cells: Cells = {
-    take: (rows, at, from, to) => {
+    take: (batch, at, from, to) => {
+      const read = cellAt(batch, at);
       for (let k = from; k < to; k++) {
-        const cell = rows[k]!.cells[at]!.trim();
+        const cell = read(k).trim();
         if (cell === '') blank++;
         else takeValue(facts, cell, 1, as);
         texts.push(cell === '' ? null : cell);

@@ -4,7 +4,7 @@ import type { Delimited } from '../core/intake/layout.js';
 import type { RawFile } from './bytes.js';
 import { cellCutter, type CutSigns, UNCUT } from './cut-cells.js';
 import { type Decoded, lineEnd, readCells, textsOf } from './delimited-text.js';
-import type { Batch, Row } from './rows.js';
+import type { CellBlock, Row } from './rows.js';
 
 /** So many bytes are cut at once: what is known of their cells stays near the processor. */
 const WINDOW = 128 * 1024;
@@ -112,7 +112,10 @@ function blockReader(signs: CutSigns, { isClean, text }: ByteText, width: number
   }
 
   /** @returns where the first row begins that is not whole, or that is odd where `odd` is set */
-  return function* whole(bytes: Buffer, firstLine: number): Generator<Batch, Place & { odd: boolean }> {
+  return function* whole(
+    bytes: Buffer,
+    firstLine: number,
+  ): Generator<readonly Row[] | CellBlock, Place & { odd: boolean }> {
     let [at, line] = [0, firstLine];
     let window = WINDOW;
     while (at < bytes.length) {
@@ -168,7 +171,7 @@ export async function* readBlocks(
   layout: Delimited,
   width: number,
   source: Decoded,
-): AsyncGenerator<Batch> {
+): AsyncGenerator<readonly Row[] | CellBlock> {
   const signs = signsOf(layout);
   const bytes = byteText(layout.encoding);
   if (!signs || !bytes) throw new Error('these cells cannot be read from their bytes');

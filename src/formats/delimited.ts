@@ -7,7 +7,7 @@ import { rowsIn, withoutFirst } from './cell-block.js';
 import { readBlocks, readsBytes } from './delimited-blocks.js';
 import { decoded, lineEnd, readCells, textsOf } from './delimited-text.js';
 import { decoding, detectEncoding } from './encoding.js';
-import type { Batch, Row, RowSource } from './rows.js';
+import type { CellBlock, Row, RowSource } from './rows.js';
 import { type Delimited, MOST_COLUMNS } from '../core/intake/layout.js';
 import { columnNames, numberedNames } from './names.js';
 
@@ -143,7 +143,7 @@ export async function openDelimited(file: RawFile, layout: Delimited): Promise<R
       await rows.return(undefined);
     }
   }
-  async function* blocks(): AsyncGenerator<Batch> {
+  async function* blocks(): AsyncGenerator<readonly Row[] | CellBlock> {
     // The file is read from its start: what was read of it as text is given up.
     await rows.return(undefined);
     source = decoded(file);

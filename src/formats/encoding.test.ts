@@ -18,8 +18,16 @@ describe('encoding', () => {
   });
 
   it('does not take a cut character at the end of a step for another encoding', async () => {
-    const text = `${'a'.repeat(1024 * 1024 - 1)}ë\n`;
-    expect(await detectEncoding(raw(text))).toBe('utf-8');
+    for (const letter of ['ë', '€', '🌱'])
+      for (let before = 1; before <= 4; before++)
+        expect(await detectEncoding(raw(`${'a'.repeat(1024 * 1024 - before)}${letter}\n`))).toBe('utf-8');
+  });
+
+  it('takes a character that is cut at the very end, or bytes that begin none, for another encoding', async () => {
+    expect(await detectEncoding(raw(Buffer.from('a\n€').subarray(0, 4)))).toBe('windows-1252');
+    expect(await detectEncoding(raw(Buffer.concat([Buffer.alloc(1024 * 1024, 97), Buffer.of(0x80, 10)])))).toBe(
+      'windows-1252',
+    );
   });
 
   it('refuses what is not text, naming the byte', async () => {

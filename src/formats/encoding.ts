@@ -1,3 +1,4 @@
+import { isUtf8 as isUtf8Bytes } from 'node:buffer';
 import { analyse } from 'chardet';
 import iconv from 'iconv-lite';
 import { Fault } from '../core/fault.js';
@@ -55,7 +56,7 @@ function singleByte(sample: Buffer): string {
  */
 export async function detectEncoding(file: RawFile): Promise<string> {
   let sample = Buffer.alloc(0);
-  const decoder = new TextDecoder('utf-8', { fatal: true });
+  const isAllUtf8 = utf8Check();
   let isUtf8 = true;
   let looked = 0;
   for await (const chunk of openBytes(file).chunks) {
@@ -65,7 +66,7 @@ export async function detectEncoding(file: RawFile): Promise<string> {
       if (first && sample[0] === 0xff && sample[1] === 0xfe) return 'utf-16le';
       if (first && sample[0] === 0xfe && sample[1] === 0xff) return 'utf-16be';
     }
-    if (isUtf8) isUtf8 = decodes(decoder, chunk);
+    if (isUtf8) isUtf8 = isAllUtf8(chunk, false);
     looked += chunk.length;
     if (looked >= LOOKED_THROUGH || (!isUtf8 && sample.length >= SAMPLE)) break;
   }
@@ -78,17 +79,29 @@ export async function detectEncoding(file: RawFile): Promise<string> {
       { file: file.name },
     );
   }
-  if (isUtf8 && looked < LOOKED_THROUGH) isUtf8 = decodes(decoder, Buffer.alloc(0), false);
+  if (isUtf8 && looked < LOOKED_THROUGH) isUtf8 = isAllUtf8(Buffer.alloc(0), true);
   return isUtf8 ? 'utf-8' : singleByte(sample);
 }
 
-function decodes(decoder: TextDecoder, bytes: Buffer, stream = true): boolean {
-  try {
-    decoder.decode(bytes, { stream });
-    return true;
-  } catch {
-    return false;
-  }
+/** How many bytes the character has that this one begins; of one that begins none, 1. */
+const lengthFrom = (byte: number) => (byte >= 0xf0 ? 4 : byte >= 0xe0 ? 3 : byte >= 0xc0 ? 2 : 1);
+
+/** Bytes at the end of a piece whose character goes on in the next. */
+function begun(bytes: Uint8Array): number {
+  for (let back = 1; back <= Math.min(3, bytes.length); back++)
+    if (lengthFrom(bytes[bytes.length - back]!) > back) return back;
+  return 0;
+}
+
+/** Looks at bytes piece by piece: whether they all are characters of UTF-8. */
+function utf8Check() {
+  let rest = Buffer.alloc(0);
+  return (piece: Buffer, last: boolean): boolean => {
+    const bytes = rest.length === 0 ? piece : Buffer.concat([rest, piece]);
+    const whole = bytes.length - (last ? 0 : begun(bytes));
+    rest = Buffer.from(bytes.subarray(whole));
+    return isUtf8Bytes(bytes.subarray(0, whole));
+  };
 }
 
 export interface Decoding {

@@ -2,7 +2,7 @@ import { asyncBufferFromFile, parquetMetadataAsync, parquetRead, parquetSchema, 
 import { compressors } from 'hyparquet-compressors';
 import { Fault } from '../core/fault.js';
 import { cellText } from './cell-text.js';
-import { type Row, type RowSource } from './rows.js';
+import type { ColumnValues, Row, RowGroup, RowSource } from './rows.js';
 import { MOST_COLUMNS } from '../core/intake/layout.js';
 import type { CodebookFile } from '../core/codebook/codebook-file.js';
 import { checkedCodebook } from '../core/codebook/checked-codebook.js';
@@ -115,6 +115,47 @@ export async function openParquet(path: string, file: string): Promise<RowSource
       from = end;
     }
   }
+  /** A column of a row group, unpacked once: of all of its columns together there may be too much. */
+  async function columnOf(name: string, rowStart: number, rowEnd: number): Promise<ColumnValues> {
+    const pieces: ArrayLike<unknown>[] = [];
+    try {
+      await parquetRead({
+        file: await asyncBufferFromFile(path),
+        metadata,
+        compressors,
+        columns: [name],
+        rowStart,
+        rowEnd,
+        onChunk: ({ columnData }) => void pieces.push(columnData),
+      });
+    } catch (error) {
+      throw damaged(file, error);
+    }
+    const rows = pieces.reduce((sum, piece) => sum + piece.length, 0);
+    if (rows !== rowEnd - rowStart)
+      throw damaged(file, new Error(`${name} has ${rows} of the ${rowEnd - rowStart} rows from ${rowStart + 1} on`));
+    const [first] = pieces;
+    return { values: pieces.length === 1 && first ? first : pieces.flatMap((piece) => Array.from(piece)) };
+  }
+  function* groups(): Generator<RowGroup> {
+    let from = 0;
+    for (const group of metadata.row_groups) {
+      const start = from;
+      from += Number(group.num_rows);
+      const end = from;
+      if (end === start) continue;
+      yield { rows: end - start, column: (position) => columnOf(names[position]!, start, end) };
+      read = end;
+    }
+  }
   const columns = columnNames(names);
-  return { columns, batches: batches(), share: () => (total === 0 ? 1 : read / total), remarks: () => [] };
+  // Two columns of one name are told apart only in rows.
+  const isPlain = new Set(names).size === names.length;
+  return {
+    columns,
+    batches: batches(),
+    ...(isPlain ? { groups } : {}),
+    share: () => (total === 0 ? 1 : read / total),
+    remarks: () => [],
+  };
 }

@@ -20,15 +20,28 @@ export interface CellBlock {
   text: (place: number) => string;
 }
 
-/** Rows, or a block of them. */
-export type Batch = readonly Row[] | CellBlock;
+/** The values of one column as a file with types has them, row by row. */
+export interface ColumnValues {
+  values: ArrayLike<unknown>;
+}
+
+/** Rows, a block of them, or one column of them. */
+export type Batch = readonly Row[] | CellBlock | ColumnValues;
+
+/** Some rows of a file that keeps its columns one behind the other. */
+export interface RowGroup {
+  rows: number;
+  column: (position: number) => Promise<ColumnValues>;
+}
 
 export interface RowSource {
   columns: { name: string; note: string | null }[];
   /** All rows in order, many at a time. */
   batches: AsyncIterable<Row[]>;
   /** The same in a form that is read faster, where the file has it; to be used in the place of `batches`. */
-  blocks?: () => AsyncIterable<Batch>;
+  blocks?: () => AsyncIterable<readonly Row[] | CellBlock>;
+  /** The same column by column, where the file keeps them so; to be used in the place of `batches`. */
+  groups?: () => Iterable<RowGroup>;
   /** Share of the file that was read, 0 to 1. */
   share: () => number;
   /** What is to be said of the file as a whole; complete when all rows were read. */

@@ -7,7 +7,7 @@ import { understand } from '../../core/codebook/understand.js';
 import { Fault } from '../../core/fault.js';
 import type { RawFile } from '../../formats/bytes.js';
 import { cellAt, isBlock, rowsIn } from '../../formats/cell-block.js';
-import type { Row } from '../../formats/rows.js';
+import type { Row, RowGroup } from '../../formats/rows.js';
 import { columnNumbers, readingOf, sayNumbers, showsSigns } from '../../core/intake/column-numbers.js';
 import type { Layout } from '../../core/intake/layout.js';
 import { openRows } from '../../formats/open-rows.js';
@@ -15,7 +15,7 @@ import { CHUNK, removeColumn } from '../../store/columns.js';
 import { closeForMove, createStudyFile, type Db, removeStudyFile } from '../../store/open.js';
 import { insertSourceFile, unreadWriter } from '../../store/source-files.js';
 import type { Waiting, WrittenAs, WrittenColumn } from './cells/cells.js';
-import { columnWriter } from './cells/column-writer.js';
+import { type ColumnWriter, columnWriter } from './cells/column-writer.js';
 import type { Tell } from '../jobs/helper.js';
 
 export interface ReadInJob {
@@ -34,6 +34,8 @@ const UNREAD_SHOWN = 50;
 const MOST_WAITING = 256 * 1024 ** 2;
 /** Characters of text that wait. */
 const MOST_TEXT_WAITING = 32 * 1024 ** 2;
+/** Rows of a column that are taken before it is looked how much text waits. */
+const TEXTS_AT_ONCE = 8192;
 /** First respondents in whose answers multiple-response questions are looked for. */
 const LOOKED_AT = 1000;
 
@@ -226,7 +228,8 @@ async function writeColumns(
       if (why !== null) aside(row, why);
       return why === null;
     });
-  for await (const batch of source.blocks?.() ?? source.batches) {
+  const batches = source.groups ? [] : (source.blocks?.() ?? source.batches);
+  for await (const batch of batches) {
     const rows = isBlock(batch) ? batch : readable(batch);
     const length = rowsIn(rows);
     if (sample.length < LOOKED_AT) {
@@ -247,7 +250,45 @@ async function writeColumns(
     checkWritten(db, file.name);
     tell(source.share(), respondents);
   }
+  for (const group of source.groups?.() ?? []) {
+    await writeGroup(group, { writers, positions, respondents, chunk, waiting, sample });
+    respondents += group.rows;
+    checkWritten(db, file.name);
+    tell(source.share(), respondents);
+  }
   return { columns, written: writers.map((writer) => writer.finish()), sample, respondents, remarks: source.remarks() };
+}
+
+/** What is written of a file, and how much of it was. */
+interface UnderWay {
+  writers: readonly ColumnWriter[];
+  positions: readonly number[];
+  respondents: number;
+  chunk: number;
+  waiting: Waiting;
+  sample: string[][];
+}
+
+/** Writes some rows of a file column by column: each is unpacked once, and only one of them is in memory. */
+async function writeGroup({ rows, column }: RowGroup, under: UnderWay): Promise<void> {
+  const { writers, positions, respondents, chunk, waiting, sample } = under;
+  const sampled = Math.min(rows, LOOKED_AT - sample.length);
+  const looked = Array.from({ length: Math.max(0, sampled) }, (): string[] => []);
+  for (const [j, position] of positions.entries()) {
+    const values = await column(position);
+    const read = cellAt(values, position);
+    looked.forEach((cells, k) => cells.push(read(k).trim().slice(0, 40)));
+    for (let from = 0; from < rows;) {
+      const to = Math.min(rows, from + chunk - ((respondents + from) % chunk), from + TEXTS_AT_ONCE);
+      writers[j]!.take(values, position, from, to);
+      from = to;
+      const full = (respondents + from) % chunk === 0;
+      if (!full && waiting.characters < MOST_TEXT_WAITING) continue;
+      writers[j]!.flush();
+      waiting.characters = 0;
+    }
+  }
+  sample.push(...looked);
 }
 
 function noRespondents(file: string, unread: ReadIn['unread']): Fault {

@@ -6,10 +6,10 @@ import {
   takePlainNumber,
   takeValue,
 } from '../../../core/codebook/facts.js';
-import { plainDigits } from '../../../core/codebook/plain-digits.js';
+import { type PlainDigits, plainDigits } from '../../../core/codebook/plain-digits.js';
 import type { Histogram } from '../../../core/codebook/summary-shape.js';
-import { cellAt, isBlock } from '../../../formats/cell-block.js';
-import type { CellBlock } from '../../../formats/rows.js';
+import { cellAt, isBlock, isColumn } from '../../../formats/cell-block.js';
+import type { Batch } from '../../../formats/rows.js';
 import { readChunks } from '../../../store/chunks.js';
 import { arrayOf, finishColumn } from '../../../store/columns.js';
 import type { Cells, ColumnUnderWay, WrittenAs } from './cells.js';
@@ -51,6 +51,12 @@ export function numberWords(): NumberWords {
   };
 }
 
+/** Whether a number is spelled in digits, with a point at most, and read back as the same. */
+const isPlain = (number: number) =>
+  Number.isInteger(number)
+    ? Number.isSafeInteger(number) && !Object.is(number, -0)
+    : Math.abs(number) > 1e-6 && Math.abs(number) < 1e15;
+
 /** The picture of a number column whose range is known, from its chunks. */
 function histogramOf({ db, id }: ColumnUnderWay, { lowest, highest }: Facts): Histogram | null {
   if (lowest > highest) return null;
@@ -88,24 +94,46 @@ export function numberCells(
     numbers = larger;
   };
   const digits = plainDigits();
+  const put = (number: number, shape: PlainDigits, text: () => string): boolean => {
+    if (shape.fraction > 0 && as.reading === ',') return false;
+    takePlainNumber(facts, number, shape, text);
+    numbers[filled++] = number;
+    return true;
+  };
   /** Takes the cell of a row if it is a number that is written plainly. */
-  const takePlain = ({ bytes, starts, ends, width, text }: CellBlock, at: number) => {
-    return (k: number): boolean => {
-      const cell = k * width + at;
+  const plainTaker = (batch: Batch, at: number): ((row: number) => boolean) => {
+    if (isColumn(batch)) {
+      const { values } = batch;
+      return (row) => {
+        const value = values[row];
+        const number = typeof value === 'bigint' ? Number(value) : value;
+        if (typeof number !== 'number' || !isPlain(number)) return false;
+        const text = String(number);
+        const point = text.indexOf('.');
+        const sign = number < 0 ? 1 : 0;
+        const whole = (point < 0 ? text.length : point) - sign;
+        return put(
+          number,
+          { length: text.length, whole, fraction: point < 0 ? 0 : text.length - point - 1 },
+          () => text,
+        );
+      };
+    }
+    if (!isBlock(batch)) return () => false;
+    const { bytes, starts, ends, width, text } = batch;
+    return (row) => {
+      const cell = row * width + at;
       const number = digits.read(bytes, starts[cell]!, ends[cell]!);
-      if (Number.isNaN(number) || (digits.fraction > 0 && as.reading === ',')) return false;
-      takePlainNumber(facts, number, digits, () => text(cell).trim());
-      numbers[filled++] = number;
-      return true;
+      return !Number.isNaN(number) && put(number, digits, () => text(cell).trim());
     };
   };
   const cells: Cells = {
     take: (batch, at, from, to) => {
       makeRoom(to - from);
       const read = cellAt(batch, at);
-      const readPlain = isBlock(batch) ? takePlain(batch, at) : null;
+      const takePlain = plainTaker(batch, at);
       for (let k = from; k < to; k++) {
-        if (readPlain?.(k)) continue;
+        if (takePlain(k)) continue;
         const cell = read(k).trim();
         if (cell === '') {
           blank++;

@@ -2,7 +2,7 @@ import { isAscii, isUtf8 } from 'node:buffer';
 import iconv from 'iconv-lite';
 import type { Delimited } from '../core/intake/layout.js';
 import type { RawFile } from './bytes.js';
-import { cellCutter, type CutSigns, UNCUT } from './cut-cells.js';
+import { cutPlainRows, cutRow, cutterOf, type CutSigns, lookAt, UNCUT } from './cut-cells.js';
 import { type Decoded, lineEnd, readCells, textsOf } from './delimited-text.js';
 import type { CellBlock, Row } from './rows.js';
 
@@ -77,7 +77,7 @@ function isBlank(bytes: Uint8Array, start: number, end: number): boolean {
  * @param width columns
  */
 function blockReader(signs: CutSigns, { isClean, text }: ByteText, width: number) {
-  const { cuts, look, plainRows, row } = cellCutter(signs);
+  const cuts = cutterOf(signs);
   const quoteText = signs.quote < 0 ? '' : String.fromCharCode(signs.quote);
   /** What a cell holds. */
   const reader = (bytes: Buffer, ascii: boolean) => (place: number) => {
@@ -97,10 +97,10 @@ function blockReader(signs: CutSigns, { isClean, text }: ByteText, width: number
   function* apart(bytes: Buffer, from: number, to: number, line: number): Generator<Row[], Place> {
     const rows: Row[] = [];
     const read = reader(bytes, false);
-    const most = look(bytes, from, to);
+    const most = lookAt(cuts, bytes, from, to);
     let at = from;
     while (rows.length < ROWS_APART) {
-      const next = row(at, 0, most);
+      const next = cutRow(cuts, at, 0, most);
       if (next < 0 || !isClean(bytes.subarray(at, next))) break;
       const cells = Array.from({ length: cuts.cells }, (_, place) => read(place));
       if (cells.length > 1 || cells[0]?.trim() !== '') rows.push({ line, cells });
@@ -121,15 +121,15 @@ function blockReader(signs: CutSigns, { isClean, text }: ByteText, width: number
     while (at < bytes.length) {
       const [from, fromLine] = [at, line];
       const to = Math.min(bytes.length, from + window);
-      const most = look(bytes, from, to);
+      const most = lookAt(cuts, bytes, from, to);
       let rows: number;
-      ({ rows, at } = width > 1 ? plainRows(from, width) : { rows: 0, at });
+      ({ rows, at } = width > 1 ? cutPlainRows(cuts, from, width) : { rows: 0, at });
       line += rows;
       let next = 0;
       let odd: ReturnType<typeof oddRow> = null;
       while ((rows + 1) * width <= most) {
         const place = rows * width;
-        next = row(at, place, width);
+        next = cutRow(cuts, at, place, width);
         if (next < 0) break;
         odd = cuts.cells !== width || width === 1 ? oddRow(bytes, place) : null;
         if (odd === 'wide') break;
@@ -192,14 +192,17 @@ export async function* readBlocks(
         end = lineEnd(piece.toString('latin1'));
       }
       read ??= blockReader({ ...signs, end }, bytes, width);
+      // A last row with nothing in it, not even an end, is none.
+      if (last && !/\S/.test(bytes.text(piece, 0, piece.length))) return;
       // The last row need not have an end.
-      const given = last && piece.length > 0 ? Buffer.concat([piece, Buffer.from(end)]) : piece;
+      const given = last ? Buffer.concat([piece, Buffer.from(end)]) : piece;
       const stop = yield* read(given, line);
       rest = piece.subarray(stop.at);
       line = stop.line;
       if (!stop.odd && !(last && rest.length > 0)) continue;
       const texts = textsOf(behind(rest, chunks), layout.encoding, false);
-      return yield* readCells(file, layout, { texts, strange }, { line, end });
+      yield* readCells(file, layout, { texts, strange }, { line, end });
+      return;
     }
   } finally {
     await chunks.return(undefined);

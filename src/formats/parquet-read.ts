@@ -54,6 +54,56 @@ function columnsIn(metadata: FileMetaData, file: string): string[] {
   throw damaged(file, new Error('its columns have no names'));
 }
 
+/** A file that is being read: its path, its name, and what it says of itself. */
+interface Opened {
+  path: string;
+  file: string;
+  metadata: FileMetaData;
+}
+
+/** A column of a row group, unpacked once: of all of its columns together there may be too much. */
+async function columnOf(
+  { path, file, metadata }: Opened,
+  name: string,
+  rowStart: number,
+  rowEnd: number,
+): Promise<ColumnValues> {
+  const pieces: ArrayLike<unknown>[] = [];
+  try {
+    await parquetRead({
+      file: await asyncBufferFromFile(path),
+      metadata,
+      compressors,
+      columns: [name],
+      rowStart,
+      rowEnd,
+      onChunk: ({ columnData }) => void pieces.push(columnData),
+    });
+  } catch (error) {
+    throw damaged(file, error);
+  }
+  const rows = pieces.reduce((sum, piece) => sum + piece.length, 0);
+  if (rows !== rowEnd - rowStart)
+    throw damaged(file, new Error(`${name} has ${rows} of the ${rowEnd - rowStart} rows from ${rowStart + 1} on`));
+  const [first] = pieces;
+  return { values: pieces.length === 1 && first ? first : pieces.flatMap((piece) => Array.from(piece)) };
+}
+
+/** @throws Fault where a row group unpacks to more than is held in memory */
+function refuseLarge(metadata: FileMetaData, file: string): void {
+  for (const group of metadata.row_groups) {
+    for (const { meta_data: column } of group.columns) {
+      if (Number(column?.total_uncompressed_size ?? 0) <= MOST_COLUMN_BYTES) continue;
+      throw new Fault(
+        'too-large',
+        `A row group of ${file} unpacks to more than 1 GiB in the column ${column?.path_in_schema.join('.') ?? ''}.`,
+        'Write the file with smaller row groups.',
+        { file },
+      );
+    }
+  }
+}
+
 /** Opens a Parquet file. @throws Fault where it is damaged or unpacks to too much at once */
 export async function openParquet(path: string, file: string): Promise<RowSource> {
   const metadata = await parquetHead(path, file);
@@ -66,18 +116,9 @@ export async function openParquet(path: string, file: string): Promise<RowSource
       { file },
     );
   }
-  for (const group of metadata.row_groups) {
-    for (const { meta_data: column } of group.columns) {
-      if (Number(column?.total_uncompressed_size ?? 0) <= MOST_COLUMN_BYTES) continue;
-      throw new Fault(
-        'too-large',
-        `A row group of ${file} unpacks to more than 1 GiB in the column ${column?.path_in_schema.join('.') ?? ''}.`,
-        'Write the file with smaller row groups.',
-        { file },
-      );
-    }
-  }
+  refuseLarge(metadata, file);
   const total = Number(metadata.num_rows);
+  const source = { path, file, metadata };
   let read = 0;
   async function* batches(): AsyncGenerator<Row[]> {
     const buffer = await asyncBufferFromFile(path);
@@ -115,28 +156,6 @@ export async function openParquet(path: string, file: string): Promise<RowSource
       from = end;
     }
   }
-  /** A column of a row group, unpacked once: of all of its columns together there may be too much. */
-  async function columnOf(name: string, rowStart: number, rowEnd: number): Promise<ColumnValues> {
-    const pieces: ArrayLike<unknown>[] = [];
-    try {
-      await parquetRead({
-        file: await asyncBufferFromFile(path),
-        metadata,
-        compressors,
-        columns: [name],
-        rowStart,
-        rowEnd,
-        onChunk: ({ columnData }) => void pieces.push(columnData),
-      });
-    } catch (error) {
-      throw damaged(file, error);
-    }
-    const rows = pieces.reduce((sum, piece) => sum + piece.length, 0);
-    if (rows !== rowEnd - rowStart)
-      throw damaged(file, new Error(`${name} has ${rows} of the ${rowEnd - rowStart} rows from ${rowStart + 1} on`));
-    const [first] = pieces;
-    return { values: pieces.length === 1 && first ? first : pieces.flatMap((piece) => Array.from(piece)) };
-  }
   function* groups(): Generator<RowGroup> {
     let from = 0;
     for (const group of metadata.row_groups) {
@@ -144,7 +163,7 @@ export async function openParquet(path: string, file: string): Promise<RowSource
       from += Number(group.num_rows);
       const end = from;
       if (end === start) continue;
-      yield { rows: end - start, column: (position) => columnOf(names[position]!, start, end) };
+      yield { rows: end - start, column: (position) => columnOf(source, names[position]!, start, end) };
       read = end;
     }
   }

@@ -36,7 +36,8 @@ function oneByOne(
 
 /**
  * Where some bytes stand, one after the other. Four bytes are looked at at a time, and there is no branch in the loop:
- * whether the next byte is a sign cannot be foreseen, and a processor that guesses wrong loses more than the loop takes.
+ * whether the next byte is a sign cannot be foreseen, and a processor that guesses wrong loses more than the loop
+ * takes.
  * @param signs two of them, or four
  * @param into room for one more than there are bytes
  * @returns how many there are

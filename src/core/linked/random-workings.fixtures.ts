@@ -1,3 +1,4 @@
+import { wholeValues } from '../recode/whole-values.js';
 import fc from 'fast-check';
 import { byId } from '../by-id.js';
 import type { Code, Level } from '../codebook/types.js';
@@ -169,7 +170,8 @@ export function drawWorking(variables: readonly Variable[], seed: number): Drawn
   const local = attempt(() => {
     checkRecipe(recipe, []);
     const input = { respondents: RESPONDENTS, called: <T>(same: T) => same, marks: [] };
-    return kindOf(recipe).derive(recipe, { ...input, sources: sources.map(localSource) });
+    const { groups, ...made } = kindOf(recipe).derive(recipe, { ...input, sources: sources.map(localSource) });
+    return { ...made, values: wholeValues(made.values, groups) };
   });
   return { recipe, sources, local };
 }

@@ -20,7 +20,7 @@ const MOST_CELLS = 65_536;
 const LEAST_TIMES = 4;
 
 /** An array of the same kind. */
-function another<T extends Uint8Array | Uint16Array | Uint32Array | Float64Array>(like: T, length: number): T {
+export function another<T extends Uint8Array | Uint16Array | Uint32Array | Float64Array>(like: T, length: number): T {
   const kind = like.constructor as new (length: number) => T;
   return new kind(length);
 }

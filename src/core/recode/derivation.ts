@@ -1,5 +1,6 @@
 import type { Code, Level } from '../codebook/types.js';
 import type { Column, SetsColumn } from '../count/column.js';
+import type { Alike } from './alike.js';
 import type { Contradictions } from './contradictions.js';
 import type { MadeVariable } from './types.js';
 import type { Texts } from './texts.js';
@@ -28,7 +29,17 @@ export interface DeriveInput {
   marks: readonly Mark[];
 }
 
-/** The values of what was made. */
+/** Respondents who have the same in all sources, put together; what is made of them is worked out once. */
+export interface Grouped {
+  /** Of each group how many respondents it has. */
+  times: ArrayLike<number>;
+  /** What each respondent has, out of what each group has. */
+  spread: Alike['spread'];
+  /** What each group has in the sources, where it is looked at again. */
+  columns?: readonly Column[];
+}
+
+/** The values of what was made: of respondents, or of groups of them. */
 export type Values =
   /** 0 is blank, k the code at k - 1. */
   | { is: 'codes'; values: Uint8Array | Uint16Array }
@@ -48,4 +59,6 @@ export type Values =
 export interface Derivation extends MadeVariable {
   proof: Proof;
   values: Values;
+  /** The groups that the values are of; absent: each respondent has a value. */
+  groups?: Grouped;
 }

@@ -192,6 +192,23 @@ export function recheckCombinations(
 }
 
 /**
+ * The same for groups of respondents who have the same in all sources.
+ * @param sources with what each group has
+ * @param result likewise
+ * @param times of each group how many respondents it has
+ */
+export function recheckGroups(
+  recipe: Recipe,
+  sources: readonly HeldVariable[],
+  result: HeldVariable,
+  times: ArrayLike<number>,
+): Finding | null {
+  const readers = [...sources, result].map(reader);
+  const combinations = Array.from(times, (respondents, k) => ({ raw: readers.map((read) => read(k)), respondents }));
+  return recheckCombinations(recipe, sources, result, combinations);
+}
+
+/**
  * Works the result of a recipe out again, respondent by respondent, from the recipe's words and the labels of source
  * and result, and compares it with what was made. No part of it is shared with what made the result, and codes play no
  * part: two categories that were given one code are told apart by their labels.

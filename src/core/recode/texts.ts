@@ -1,3 +1,5 @@
+import { type Alike, alone, another } from './alike.js';
+
 /** The texts of respondents. */
 export interface Texts {
   /** What a respondent has; null: nothing. */
@@ -18,6 +20,44 @@ export interface KnownTexts {
 export function knownTexts(known: KnownTexts): Texts {
   const { distinct, place } = known;
   return { at: (k) => distinct[place[k]! - 1] ?? null, known };
+}
+
+function* eachOf(at: Texts['at'], respondents: number): Generator<[number, string]> {
+  for (let k = 0; k < respondents; k++) {
+    const text = at(k);
+    if (text !== null) yield [k, text];
+  }
+}
+
+/**
+ * Respondents put together who have the same text; each by itself where the different texts are too many to hold.
+ * @returns of: the text of each group that has one, in the order in which they come; the last group has none
+ * @example
+ * const { of, times } = textsAlike(knownTexts({ distinct: ['a', 'bb'], place: Uint8Array.of(2, 0, 2, 1) }), 4);
+ * [[...of], [...times]]; // [[[1, 'bb'], [0, 'a']], [1, 2, 1]]
+ */
+export function textsAlike(
+  { at, known }: Texts,
+  respondents: number,
+): { of: Iterable<[group: number, text: string]> } & Pick<Alike, 'times' | 'spread'> {
+  if (!known) return { of: eachOf(at, respondents), ...alone([], respondents) };
+  const { distinct, place } = known;
+  const none = distinct.length;
+  const times = new Uint32Array(none + 1);
+  const of: [number, string][] = [];
+  for (let k = 0; k < respondents; k++) {
+    const group = place[k] === 0 ? none : place[k]! - 1;
+    if (times[group]!++ === 0 && group < none) of.push([group, distinct[group]!]);
+  }
+  const spread: Alike['spread'] = (ofGroups, width = 1) => {
+    const all = another(ofGroups, respondents * width);
+    for (let k = 0; k < respondents; k++) {
+      const from = (place[k] === 0 ? none : place[k]! - 1) * width;
+      for (let w = 0; w < width; w++) all[k * width + w] = ofGroups[from + w]!;
+    }
+    return all;
+  };
+  return { of, times, spread };
 }
 
 /**

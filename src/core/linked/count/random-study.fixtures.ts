@@ -1,3 +1,4 @@
+import { wholeValues } from '../../recode/whole-values.js';
 import fc from 'fast-check';
 import { type CountAsked, planOf } from '../../count/asked.js';
 import type { CodedColumn, Column } from '../../count/column.js';
@@ -100,7 +101,8 @@ export function makeQuestions(study: RandomStudy, run: <T>(work: Asking<T>) => T
       ...input,
       sources: sources.map((source) => ({ ...source, column: study.columns.get(source.id)! })),
     });
-    if (local.values.is === 'sets') study.columns.set(id, local.values.column);
+    const values = wholeValues(local.values, local.groups);
+    if (values.is === 'sets') study.columns.set(id, values.column);
     const linkedSources = sources.map((source) => ({ ...source, column: shellOf(source.linked) }));
     study.linked.set(id, run(deriveLinked(recipe, linkedSources)).linked);
   }

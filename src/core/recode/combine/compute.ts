@@ -3,7 +3,7 @@ import type { Column, SetsColumn } from '../../count/column.js';
 import { hasAnswered, SET_STATE } from '../../count/set-state.js';
 import { eachOption, setOption, wordsFor } from '../../count/option-bits.js';
 import { Fault } from '../../fault.js';
-import { alike, spreadSets } from '../alike.js';
+import { type Alike, alike } from '../alike.js';
 import type { Combine } from './shape.js';
 import type { MadeVariable } from '../types.js';
 
@@ -25,7 +25,9 @@ export interface CombineSource {
 }
 
 export interface Combined {
+  /** Of groups of respondents who have the same in all sources. */
   column: SetsColumn;
+  groups: Alike;
   respondents: number;
   /** Mentions in the result, as they stand there. */
   kept: number;
@@ -212,8 +214,9 @@ export function combine(recipe: Combine, sources: readonly CombineSource[], resp
     if (saidNone && has) contradicted += people;
   }
   const options = recipe.options.map(({ code }) => code);
-  const column = spreadSets(together, { words, width, state, options });
-  return { column, respondents, kept, sources: tallies, mentioned, answered, none, mentions, contradicted, others };
+  const column: SetsColumn = { kind: 'sets', words, width, state, options };
+  const told = { kept, sources: tallies, mentioned, answered, none, mentions, contradicted, others };
+  return { column, groups: together, respondents, ...told };
 }
 
 /** What variables call the same code, where they do not call it the same. */

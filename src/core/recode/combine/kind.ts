@@ -35,6 +35,7 @@ export const combineKind: Kind<Combine> = {
       ...combined(recipe),
       proof: proveCombine(recipe, result, over),
       values: { is: 'sets', column: result.column, mentioned: result.mentioned },
+      groups: result.groups,
     };
   },
   linked: combineLinked,

@@ -7,7 +7,7 @@ import { type CombineSource, type Combined, differencesOf } from './compute.js';
 /** Old against new for a combination: mentions in each variable against those in the result. */
 export function proveCombine(
   recipe: Combine,
-  result: Omit<Combined, 'column'>,
+  result: Omit<Combined, 'column' | 'groups'>,
   sources: readonly Pick<CombineSource, 'title' | 'codes'>[],
 ): Proof {
   const { respondents, kept } = result;

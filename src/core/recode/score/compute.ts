@@ -3,7 +3,7 @@ import { type Code, isAnswer } from '../../codebook/types.js';
 import type { Column } from '../../count/column.js';
 import { reliability } from '../../measure/reliability.js';
 import type { Reliability } from '../proof-shape.js';
-import { alike } from '../alike.js';
+import { type Alike, alike } from '../alike.js';
 import { evaluator, NO_VALUE } from './expression/evaluate.js';
 import { parseExpression } from './expression/parse.js';
 import { BLOCK, numberSource, withNumbers } from '../numbers.js';
@@ -23,8 +23,9 @@ export interface ScoreSource {
 }
 
 export interface Scored {
-  /** NaN: no score. */
+  /** Of groups of respondents who have the same in all items; NaN: no score. */
   values: Float64Array;
+  groups: Alike;
   respondents: number;
   /** Respondents by how many items they answered, and of those who have a score. */
   byAnswered: { respondents: Float64Array; scored: Float64Array };
@@ -186,7 +187,8 @@ export function score(recipe: Score, given: readonly ScoreSource[], respondents:
     tallies[j]!.wordy = recipe.of === 'count' ? 0 : wordy(column, codes, times);
   });
   return {
-    values: together.spread(values),
+    values,
+    groups: together,
     respondents,
     byAnswered,
     byZero,

@@ -40,6 +40,7 @@ export const scoreKind: Kind<Score> = {
       codes: [],
       proof: proveScore(recipe, result, titles),
       values: { is: 'numbers', values: result.values, wordOf: null, words: [], missing: [] },
+      groups: result.groups,
     };
   },
   linked: scoreLinked,

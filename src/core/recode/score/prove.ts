@@ -13,7 +13,7 @@ const runsAgainst = ({ label, rest }: { label: string; rest: number | null }) =>
   `${label} runs against the other items (correlation ${(rest ?? 0).toFixed(2).replace('-', '−')})`;
 
 /** Old against new for a score: who answered how many items, who has a score, and how the items go together. */
-export function proveScore(recipe: Score, result: Omit<Scored, 'values'>, titles: readonly string[]): Proof {
+export function proveScore(recipe: Score, result: Omit<Scored, 'values' | 'groups'>, titles: readonly string[]): Proof {
   const { byAnswered, byZero, offDomain, reliability, respondents: people } = result;
   const sum = (counts: Float64Array) => counts.reduce((total, count) => total + count, 0);
   const scored = sum(byAnswered.scored);

@@ -1,7 +1,7 @@
 import type { SetsColumn } from '../../count/column.js';
 import { SET_STATE, statesIn } from '../../count/set-state.js';
 import { hasOption, setOption, wordsFor, mentionsBy } from '../../count/option-bits.js';
-import { alike, spreadSets } from '../alike.js';
+import { type Alike, alike } from '../alike.js';
 import type { CountedMissing } from '../counted-missing.js';
 import { type Contradictions, settleContradictions } from '../contradictions.js';
 import type { GatherSource } from '../gather/compute.js';
@@ -19,7 +19,9 @@ export function slotted({ options }: Slots): MadeVariable {
 }
 
 export interface SlotsResult {
+  /** Of groups of respondents who have the same in all slots. */
   column: SetsColumn;
+  groups: Alike;
   /** Of each slot: respondents with an option, "none of these", a code that is no option, a missing code, nothing. */
   slots: { option: number; none: number; other: number; missing: number; blank: number }[];
   /** Respondents by option. */
@@ -116,9 +118,9 @@ export function slots(recipe: Slots, sources: readonly GatherSource[], responden
   const rule = recipe.settle ?? 'option';
   const contradictions = settleContradictions({ words, width, state }, saidNone, exclusive, rule, together);
   const options = recipe.options.map(({ code }) => code);
-  const column = spreadSets(together, { words, width, state, options });
   return {
-    column,
+    column: { kind: 'sets', words, width, state, options },
+    groups: together,
     slots: columns,
     mentioned: mentionsBy(bits, recipe.options.length, times),
     again,

@@ -36,6 +36,7 @@ export const slotsKind: Kind<Slots> = {
       ...slotted(recipe),
       proof: proveSlots(recipe, named, titles, revivedBySlots(recipe, columns, titles)),
       values: { is: 'sets', column: result.column, mentioned: result.mentioned },
+      groups: result.groups,
     };
   },
   linked: slotsLinked,

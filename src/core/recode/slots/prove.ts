@@ -11,7 +11,7 @@ import type { SlotsResult } from './compute.js';
 /** Old against new for slots: each slot's values, and whether values and mentions reconcile. */
 export function proveSlots(
   recipe: Slots,
-  result: Omit<SlotsResult, 'column'>,
+  result: Omit<SlotsResult, 'column' | 'groups'>,
   names: readonly string[],
   revived: readonly CountedMissing[] = [],
 ): Proof {

@@ -3,7 +3,8 @@ import { canonicalCode } from '../../codebook/number.js';
 import { MOST_EXCEPTIONS } from '../../codebook/facts.js';
 import { readNumber } from '../../codebook/read-number.js';
 import { type Exception, type ToNumber } from './shape.js';
-import { eachText, type Texts } from '../texts.js';
+import type { Alike } from '../alike.js';
+import { type Texts, textsAlike } from '../texts.js';
 import type { MadeVariable } from '../types.js';
 
 /** What texts are called together that are more than can be exceptions. */
@@ -18,8 +19,9 @@ export interface Tally {
 }
 
 export interface Converted {
-  /** NaN: no number. */
+  /** Of groups of respondents who have the same text; NaN: no number. */
   values: Float64Array;
+  groups: Pick<Alike, 'times' | 'spread'>;
   /** Of those without a number: 0 blank, k the word at k - 1. */
   wordOf: Uint32Array;
   words: string[];
@@ -115,22 +117,25 @@ export function numberReader(recipe: ToNumber, missing: readonly Code[]) {
  * toNumber(recipe, texts, [], 3).values; // [12.5, 1204, NaN]
  */
 export function toNumber(recipe: ToNumber, texts: Texts, missing: readonly Code[], respondents: number): Converted {
-  const values = new Float64Array(respondents).fill(NaN);
-  const wordOf = new Uint32Array(respondents);
+  const { of, times, spread } = textsAlike(texts, respondents);
+  const values = new Float64Array(times.length).fill(NaN);
+  const wordOf = new Uint32Array(times.length);
   const { read, words, exceptions, coded } = numberReader(recipe, missing);
-  let [numbers, filled] = [0, 0];
-  eachText(texts, respondents, read, ({ value, word, tally }, k) => {
-    filled++;
-    values[k] = value;
-    wordOf[k] = word;
-    if (tally) tally.respondents++;
-    else numbers++;
-  });
-  let made = 0;
-  for (const value of values) if (!Number.isNaN(value)) made++;
+  let [numbers, filled, made] = [0, 0, 0];
+  for (const [group, text] of of) {
+    const people = times[group]!;
+    const { value, word, tally } = read(text);
+    filled += people;
+    values[group] = value;
+    wordOf[group] = word;
+    if (tally) tally.respondents += people;
+    else numbers += people;
+  }
+  values.forEach((value, group) => (made += Number.isNaN(value) ? 0 : times[group]!));
   return {
     values,
     wordOf,
+    groups: { times, spread },
     words: words(),
     exceptions,
     numbers,

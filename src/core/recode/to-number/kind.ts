@@ -29,6 +29,7 @@ export const toNumberKind: Kind<ToNumber> = {
       ...madeNumber(result, source.codes),
       proof: proveToNumber(result),
       values: { is: 'numbers', values, wordOf, words, missing: coded },
+      groups: result.groups,
     };
   },
   linked: toNumberLinked,

@@ -13,7 +13,7 @@ const list = (texts: readonly [string, Tally][]) =>
     .join(', ') + (texts.length > LISTED ? ', …' : '');
 
 /** Old against new for a conversion: each text that is no number, what it becomes, and whether the counts reconcile. */
-export function proveToNumber(result: Omit<Converted, 'values' | 'wordOf'>): Proof {
+export function proveToNumber(result: Omit<Converted, 'values' | 'wordOf' | 'groups'>): Proof {
   const { exceptions, coded, numbers, blank, respondents, made } = result;
   const odd = [...exceptions].sort(([, a], [, b]) => b.respondents - a.respondents);
   const byOutcome = (is: Outcome['is']) => odd.filter(([, { outcome }]) => outcome.is === is);

@@ -2,8 +2,10 @@ import type { CellBlock } from '../../../formats/rows.js';
 
 /** Spellings that are remembered at most; of more, each cell is read as text. */
 const MOST = 4096;
-/** Places for them: the next free one is taken where another has it. */
-const SLOTS = MOST * 4;
+/** Room for so many at first: there may be thousands of columns. */
+const FIRST = 32;
+/** Places for each of them: the next free one is taken where another has it. */
+const SLOTS_EACH = 4;
 /** Longer cells are read as text. */
 const LONGEST = 64;
 
@@ -22,24 +24,44 @@ export interface ByteCodes {
 
 export const noByteCodes = (): ByteCodes => ({
   single: new Int32Array(256),
-  slots: new Int32Array(SLOTS),
-  codes: new Int32Array(MOST),
-  places: new Int32Array(MOST + 1),
-  spelled: new Uint8Array(1024),
+  slots: new Int32Array(FIRST * SLOTS_EACH),
+  codes: new Int32Array(FIRST),
+  places: new Int32Array(FIRST + 1),
+  spelled: new Uint8Array(FIRST * 8),
   size: 0,
 });
 
-function slotOf(bytes: Uint8Array, start: number, end: number): number {
+/** The first place of a spelling among so many, which are a power of two (FNV-1a: Fowler, Noll and Vo 1991). */
+function slotOf(bytes: Uint8Array, start: number, end: number, slots: number): number {
   let value = 0x811c9dc5;
   for (let at = start; at < end; at++) value = Math.imul(value ^ bytes[at]!, 0x01000193);
-  return (value ^ (value >>> 15)) & (SLOTS - 1);
+  return (value ^ (value >>> 15)) & (slots - 1);
+}
+
+/** Puts a spelling's number at its place. */
+function settle(slots: Int32Array, bytes: Uint8Array, start: number, end: number, spelling: number): void {
+  let slot = slotOf(bytes, start, end, slots.length);
+  while (slots[slot] !== 0) slot = (slot + 1) & (slots.length - 1);
+  slots[slot] = spelling + 1;
+}
+
+/** Makes room for twice as many spellings. */
+function grow(known: ByteCodes): void {
+  const { codes, places, spelled, size } = known;
+  known.codes = new Int32Array(size * 2);
+  known.codes.set(codes);
+  known.places = new Int32Array(size * 2 + 1);
+  known.places.set(places);
+  known.slots = new Int32Array(size * 2 * SLOTS_EACH);
+  for (let k = 0; k < size; k++) settle(known.slots, spelled, places[k]!, places[k + 1]!, k);
 }
 
 /** @returns -1 where a spelling of more than one byte is not known */
 function longerCode(known: ByteCodes, bytes: Uint8Array, start: number, end: number): number {
   const { slots, codes, places, spelled } = known;
   if (end - start > LONGEST) return -1;
-  for (let slot = slotOf(bytes, start, end); ; slot = (slot + 1) & (SLOTS - 1)) {
+  const last = slots.length - 1;
+  for (let slot = slotOf(bytes, start, end, slots.length); ; slot = (slot + 1) & last) {
     const spelling = slots[slot]! - 1;
     if (spelling < 0) return -1;
     const from = places[spelling]! - start;
@@ -76,17 +98,17 @@ export function addCode(known: ByteCodes, bytes: Uint8Array, start: number, end:
   const length = end - start;
   if (length === 1) known.single[bytes[start]!] = code + 1;
   if (length < 2 || length > LONGEST || known.size === MOST) return;
-  const { slots, codes, places, size } = known;
+  if (known.size === known.codes.length) grow(known);
+  const { codes, places, slots, size } = known;
   const from = places[size]!;
   if (from + length > known.spelled.length) {
-    const larger = new Uint8Array(known.spelled.length * 2);
+    const larger = new Uint8Array((known.spelled.length + length) * 2);
     larger.set(known.spelled);
     known.spelled = larger;
   }
   known.spelled.set(bytes.subarray(start, end), from);
   codes[size] = code;
   places[size + 1] = from + length;
-  let slot = slotOf(bytes, start, end);
-  while (slots[slot] !== 0) slot = (slot + 1) & (SLOTS - 1);
-  slots[slot] = ++known.size;
+  settle(slots, bytes, start, end, size);
+  known.size++;
 }

@@ -9,8 +9,6 @@ const MOST_NARROW = 255;
 /** A value's code, and respondents by code; 0 is blank. */
 export function codeTable() {
   const codeOf = new Map<string, number>();
-  // Most codes are one character, found without a map.
-  const short = new Int16Array(128).fill(-1);
   let respondents = new Uint32Array(256);
   let characters = 0;
   /** Gives a value a code. @returns -1 where there are too many, or it is too long */
@@ -20,7 +18,6 @@ export function codeTable() {
     const code = codeOf.size + 1;
     characters += cell.length;
     codeOf.set(detached(cell), code);
-    if (cell.length === 1 && cell.charCodeAt(0) < 128) short[cell.charCodeAt(0)] = code;
     if (code >= respondents.length) {
       const more = new Uint32Array(respondents.length * 2);
       more.set(respondents);
@@ -29,17 +26,6 @@ export function codeTable() {
     return code;
   };
   return {
-    /** Counts a cell. @returns its code; -1 where it can have none */
-    count: (cell: string): number => {
-      let code: number | undefined = cell.length === 1 ? short[cell.charCodeAt(0)] : codeOf.get(cell);
-      if (code === undefined || code < 0) {
-        const trimmed = cell.trim();
-        code = trimmed === '' ? 0 : (codeOf.get(trimmed) ?? add(trimmed));
-        if (code < 0) return -1;
-      }
-      respondents[code]!++;
-      return code;
-    },
     /** Counts cells whose codes are known. */
     countCodes: (codes: Uint16Array): void => {
       const counts = respondents;
@@ -47,6 +33,8 @@ export function codeTable() {
     },
     /** The code of a cell, which is not counted; -1 where it can have none. */
     codeOf: (cell: string): number => {
+      const code = codeOf.get(cell);
+      if (code !== undefined) return code;
       const trimmed = cell.trim();
       return trimmed === '' ? 0 : (codeOf.get(trimmed) ?? add(trimmed));
     },
@@ -56,3 +44,5 @@ export function codeTable() {
     isNarrow: () => codeOf.size <= MOST_NARROW,
   };
 }
+
+export type CodeTable = ReturnType<typeof codeTable>;

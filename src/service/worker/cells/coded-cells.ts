@@ -1,28 +1,15 @@
 import { takeValue } from '../../../core/codebook/facts.js';
 import { fileNumber } from '../../../core/codebook/number-signs.js';
-import { cellAt, isBlock, isColumn } from '../../../formats/cell-block.js';
-import { cellText } from '../../../formats/cell-text.js';
-import type { Batch, CellBlock, ColumnValues } from '../../../formats/rows.js';
 import { readChunks, removeChunk } from '../../../store/chunks.js';
 import { arrayOf, codesTogether, finishColumn } from '../../../store/columns.js';
 import type { Cells, ColumnUnderWay } from './cells.js';
-import { addCode, findCodes, noByteCodes } from './byte-codes.js';
+import { codeTaker } from './code-taker.js';
 import { codeTable } from './code-table.js';
 import { isNumber, numberCells, numberWords } from './number-cells.js';
 import { textCells, writeTexts } from './text-cells.js';
 
 /** A chunk of codes: with a byte for each where all codes so far fit into one. */
 type Codes = Uint8Array | Uint16Array;
-
-/** Values of a file with types that are remembered with their codes. */
-const MOST_VALUES = 4096;
-const SMALL = 256;
-
-/** By what a value of a column with one type is found again: whole numbers of 64 bits and days are objects. */
-function keyOf(value: unknown): unknown {
-  if (typeof value === 'bigint') return Number.isSafeInteger(Number(value)) ? Number(value) : value;
-  return value instanceof Date ? value.getTime() : value;
-}
 
 /** The chunks of codes of a column, each known by its first respondent. */
 function codeChunks({ db, id, write }: ColumnUnderWay) {
@@ -86,69 +73,16 @@ export function codedCells(column: ColumnUnderWay): Cells {
     for (const { first, codes } of chunks.taken('all')) writeTexts(column, first, textsOf(codes));
     return textCells(column, textsOf(coded.subarray(0, filled)), table.respondentsOf(0));
   };
-  /** Codes of a batch's cells. @returns the row whose cell can have no code; `to` where all have one */
-  const takeRows = (read: (row: number) => string, from: number, to: number): number => {
-    for (let k = from; k < to; k++) {
-      const code = table.count(read(k));
-      if (code < 0) return k;
-      coded[filled++] = code;
-    }
-    return to;
-  };
-  const known = noByteCodes();
-  const takeBlock = (block: CellBlock, at: number, from: number, to: number): number => {
-    const into = coded.subarray(filled, filled + to - from);
-    let k = 0;
-    for (; k < into.length; k++) {
-      k += findCodes(known, block, (from + k) * block.width + at, into.subarray(k));
-      if (k === into.length) break;
-      const place = (from + k) * block.width + at;
-      const read = block.text(place);
-      const code = table.codeOf(read);
-      if (code < 0) break;
-      // What a quote stands for hangs on whether the cell is quoted.
-      if (!/["']/.test(read)) addCode(known, block.bytes, block.starts[place]!, block.ends[place]!, code);
-      into[k] = code;
-    }
-    table.countCodes(into.subarray(0, k));
-    filled += k;
-    return from + k;
-  };
-  const codeOfValue = new Map<unknown, number>();
-  /** Of whole numbers from 0 on, their code + 1: most answers are such. */
-  const codeOfSmall = new Int32Array(SMALL);
-  const takeColumn = ({ values }: ColumnValues, from: number, to: number): number => {
-    const into = coded.subarray(filled, filled + to - from);
-    let k = 0;
-    for (; k < into.length; k++) {
-      const value = values[from + k];
-      const key = keyOf(value);
-      const isSmall = typeof key === 'number' && key >= 0 && key < SMALL && Number.isInteger(key);
-      let code = isSmall ? codeOfSmall[key]! - 1 : (codeOfValue.get(key) ?? -1);
-      if (code < 0) {
-        code = table.codeOf(cellText(value));
-        if (code < 0) break;
-        if (isSmall) codeOfSmall[key] = code + 1;
-        else if (typeof key !== 'object' && codeOfValue.size < MOST_VALUES) codeOfValue.set(key, code);
-      }
-      into[k] = code;
-    }
-    table.countCodes(into.subarray(0, k));
-    filled += k;
-    return from + k;
-  };
-  const takeBatch = (batch: Batch, at: number, from: number, to: number): number => {
-    if (isColumn(batch)) return takeColumn(batch, from, to);
-    return isBlock(batch) ? takeBlock(batch, at, from, to) : takeRows(cellAt(batch, at), from, to);
-  };
+  const takeCodes = codeTaker(table);
   const cells: Cells = {
     take: (batch, at, from, to) => {
       makeRoom(to - from);
-      const stop = takeBatch(batch, at, from, to);
-      if (stop === to) return cells;
+      const taken = takeCodes(batch, at, from, coded.subarray(filled, filled + to - from));
+      filled += taken;
+      if (from + taken === to) return cells;
       const values = table.values();
       takeFacts(values);
-      return (isNumber(facts, as) ? asNumbers(values) : asTexts(values)).take(batch, at, stop, to);
+      return (isNumber(facts, as) ? asNumbers(values) : asTexts(values)).take(batch, at, from + taken, to);
     },
     flush: (first) => {
       const length = filled;

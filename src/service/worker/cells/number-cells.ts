@@ -57,6 +57,40 @@ const isPlain = (number: number) =>
     ? Number.isSafeInteger(number) && !Object.is(number, -0)
     : Math.abs(number) > 1e-6 && Math.abs(number) < 1e15;
 
+/** How many digits a number has that is spelled in digits. */
+function shapeOf(text: string): PlainDigits {
+  const sign = text.startsWith('-') ? 1 : 0;
+  const point = text.indexOf('.');
+  if (point < 0) return { length: text.length, whole: text.length - sign, fraction: 0 };
+  return { length: text.length, whole: point - sign, fraction: text.length - point - 1 };
+}
+
+/** Takes the cell of a row if it is a number that is written plainly. */
+function plainTaker(
+  batch: Batch,
+  at: number,
+  digits: ReturnType<typeof plainDigits>,
+  put: (number: number, shape: PlainDigits, text: () => string) => boolean,
+): (row: number) => boolean {
+  if (isColumn(batch)) {
+    const { values } = batch;
+    return (row) => {
+      const value = values[row];
+      const number = typeof value === 'bigint' ? Number(value) : value;
+      if (typeof number !== 'number' || !isPlain(number)) return false;
+      const text = String(number);
+      return put(number, shapeOf(text), () => text);
+    };
+  }
+  if (!isBlock(batch)) return () => false;
+  const { bytes, starts, ends, width, text } = batch;
+  return (row) => {
+    const cell = row * width + at;
+    const number = digits.read(bytes, starts[cell]!, ends[cell]!);
+    return !Number.isNaN(number) && put(number, digits, () => text(cell).trim());
+  };
+}
+
 /** The picture of a number column whose range is known, from its chunks. */
 function histogramOf({ db, id }: ColumnUnderWay, { lowest, highest }: Facts): Histogram | null {
   if (lowest > highest) return null;
@@ -100,38 +134,11 @@ export function numberCells(
     numbers[filled++] = number;
     return true;
   };
-  /** Takes the cell of a row if it is a number that is written plainly. */
-  const plainTaker = (batch: Batch, at: number): ((row: number) => boolean) => {
-    if (isColumn(batch)) {
-      const { values } = batch;
-      return (row) => {
-        const value = values[row];
-        const number = typeof value === 'bigint' ? Number(value) : value;
-        if (typeof number !== 'number' || !isPlain(number)) return false;
-        const text = String(number);
-        const point = text.indexOf('.');
-        const sign = number < 0 ? 1 : 0;
-        const whole = (point < 0 ? text.length : point) - sign;
-        return put(
-          number,
-          { length: text.length, whole, fraction: point < 0 ? 0 : text.length - point - 1 },
-          () => text,
-        );
-      };
-    }
-    if (!isBlock(batch)) return () => false;
-    const { bytes, starts, ends, width, text } = batch;
-    return (row) => {
-      const cell = row * width + at;
-      const number = digits.read(bytes, starts[cell]!, ends[cell]!);
-      return !Number.isNaN(number) && put(number, digits, () => text(cell).trim());
-    };
-  };
   const cells: Cells = {
     take: (batch, at, from, to) => {
       makeRoom(to - from);
       const read = cellAt(batch, at);
-      const takePlain = plainTaker(batch, at);
+      const takePlain = plainTaker(batch, at, digits, put);
       for (let k = from; k < to; k++) {
         if (takePlain(k)) continue;
         const cell = read(k).trim();

@@ -1,11 +1,12 @@
 import type { Code } from '../../../core/codebook/types.js';
 import type { Histogram, NumberSummary } from '../../../core/codebook/summary-shape.js';
-import { histogramOf, summaryOf } from '../../../core/codebook/summary.js';
-import { type CodedColumn, type Column, lowBits, type SetsColumn, wordAt } from '../../../core/count/column.js';
+import { histogram, summarize, type Weighted } from '../../../core/codebook/summary.js';
+import { type CodedColumn, type Column, lowBits, wordAt } from '../../../core/count/column.js';
 import { numberPlaces } from '../../../core/count/number-places.js';
 import { hasAnswered } from '../../../core/count/set-state.js';
 import { Fault } from '../../../core/fault.js';
-import type { Values } from '../../../core/recode/derivation.js';
+import { wholeNumbers, wholeSets } from '../../../core/recode/whole-values.js';
+import type { Grouped, Values } from '../../../core/recode/derivation.js';
 import { knownTexts, type Texts } from '../../../core/recode/texts.js';
 import { tally } from '../../../core/recode/source-columns.js';
 import { cellReader } from '../../../store/cells.js';
@@ -39,113 +40,106 @@ export function textsOf(file: string, { column: id, title }: DeriveSource, colum
   );
 }
 
-/** What was made, as it is kept. */
-export function kept(values: Values, codes: readonly Code[]): { column: DerivedColumn; figures: DerivedFigures } {
+/** What was made: its figures, and the column that is kept of it. */
+interface Kept {
+  figures: DerivedFigures;
+  /** Worked out when it is asked for: of a proof alone nobody's values are wanted. */
+  column: () => DerivedColumn;
+}
+
+/** @param groups that the values are of; undefined: each respondent has a value */
+export function kept(values: Values, codes: readonly Code[], groups: Grouped | undefined): Kept {
   switch (values.is) {
     case 'codes':
       return keptCodes(values.values, codes);
     case 'sets':
-      return keptSets(values.column, values.mentioned);
+      return keptSets(values, groups);
     case 'numbers':
-      return keptNumbers(values.values, values.wordOf, values.words, values.missing);
+      return keptNumbers(values, groups);
   }
 }
 
 const noSummary = { summary: null as NumberSummary | null, histogram: null as Histogram | null };
 
 /** A column of codes, with its frequencies. @param values 0 is blank, k the code at k - 1 */
-function keptCodes(
-  values: Uint8Array | Uint16Array,
-  newCodes: readonly Code[],
-): { column: DerivedColumn; figures: DerivedFigures } {
+function keptCodes(values: Uint8Array | Uint16Array, newCodes: readonly Code[]): Kept {
   const column: CodedColumn = { kind: 'coded', values, codes: newCodes.map(({ code }) => code) };
   const { blank, counts } = tally(column, values.length);
   const codes = column.codes.map((code) => ({ code, respondents: counts.get(code) ?? 0 }));
+  const storage = values instanceof Uint8Array ? 'coded8' : 'coded16';
   return {
-    column: {
-      storage: values instanceof Uint8Array ? 'coded8' : 'coded16',
-      width: 1,
-      blank,
-      codes,
-      values,
-      state: null,
-    },
     figures: { codes, blank, ...noSummary },
+    column: () => ({ storage, width: 1, blank, codes, values, state: null }),
   };
 }
 
 /** A column of sets, with its frequencies. */
-function keptSets(
-  { words, state, width, options }: SetsColumn,
-  mentioned: readonly number[],
-): { column: DerivedColumn; figures: DerivedFigures } {
-  const blank = state.reduce((sum, value) => sum + (hasAnswered(value) ? 0 : 1), 0);
-  const codes = options.map((code, j) => ({ code, respondents: mentioned[j] ?? 0 }));
+function keptSets(values: Extract<Values, { is: 'sets' }>, groups: Grouped | undefined): Kept {
+  const { state, width, options } = values.column;
+  const blank = state.reduce((sum, value, k) => sum + (hasAnswered(value) ? 0 : (groups?.times[k] ?? 1)), 0);
+  const codes = options.map((code, j) => ({ code, respondents: values.mentioned[j] ?? 0 }));
   return {
-    column: { storage: 'sets', width, blank, codes, values: words, state },
     figures: { codes, blank, ...noSummary },
+    column: () => {
+      const { words, state: states } = wholeSets(values, groups).column;
+      return { storage: 'sets', width, blank, codes, values: words, state: states };
+    },
   };
 }
 
-/** The numbers among some values, sorted upwards; looked up and counted, which is quicker than comparing. */
-function upwards(values: Float64Array): Float64Array {
+/** The numbers among some values upwards, each with how many respondents have it. */
+function upwards(values: Float64Array, times: ArrayLike<number> | null): Weighted {
   const { distinct, place } = numberPlaces(values, 0);
-  const times = new Int32Array(distinct.length);
-  let numbers = 0;
-  for (let k = 0; k < place.length; k++) {
-    if (place[k] === -1) continue;
-    times[place[k]!]!++;
-    numbers++;
-  }
-  const sorted = new Float64Array(numbers);
-  let at = 0;
-  for (let k = 0; k < distinct.length; k++) {
-    sorted.fill(distinct[k]!, at, at + times[k]!);
-    at += times[k]!;
-  }
-  return sorted;
+  const respondents = new Float64Array(distinct.length);
+  for (let k = 0; k < place.length; k++) if (place[k] !== -1) respondents[place[k]!]! += times?.[k] ?? 1;
+  return Array.from(distinct, (value, k) => [value, respondents[k]!]);
 }
 
 /** The upper half of a NaN's bits. */
 const NAN_UPPER = 0x7ff80000;
 
-/**
- * A column of numbers, with its distribution.
- * @param wordOf of those without a number: 0 blank, k the word at k - 1
- * @param missing numbers that are codes for no answer
- */
-function keptNumbers(
-  values: Float64Array,
-  wordOf: Uint32Array | null,
-  words: readonly string[],
-  missing: readonly { code: string; respondents: number }[],
-): { column: DerivedColumn; figures: DerivedFigures } {
+/** Numbers as they are kept: the lower half of a NaN says which word it stands for. */
+function keptHalves({ values, wordOf }: Pick<Extract<Values, { is: 'numbers' }>, 'values' | 'wordOf'>): Uint32Array {
   const halves = new Uint32Array(values.buffer);
+  for (let k = 0; k < values.length; k++) {
+    if (!Number.isNaN(values[k])) continue;
+    halves[2 * k] = wordOf === null ? 0 : wordOf[k]!;
+    halves[2 * k + 1] = NAN_UPPER;
+  }
+  return halves;
+}
+
+/** A column of numbers, with its distribution. */
+function keptNumbers(made: Extract<Values, { is: 'numbers' }>, groups: Grouped | undefined): Kept {
+  const { values, wordOf, words, missing } = made;
   const times = words.map(() => 0);
   let blank = 0;
   for (let k = 0; k < values.length; k++) {
     if (!Number.isNaN(values[k])) continue;
     const word = wordOf === null ? 0 : wordOf[k]!;
-    // The lower half of a NaN says which word it stands for.
-    halves[2 * k] = word;
-    halves[2 * k + 1] = NAN_UPPER;
-    if (word > 0) times[word - 1]!++;
-    else blank++;
+    const people = groups?.times[k] ?? 1;
+    if (word > 0) times[word - 1]! += people;
+    else blank += people;
   }
   const without = new Set(missing.map(({ code }) => Number(code)));
-  const all = upwards(values);
-  const numbers = without.size === 0 ? all : all.filter((value) => !without.has(value));
+  const all = upwards(values, groups?.times ?? null);
+  const numbers = without.size === 0 ? all : all.filter(([value]) => !without.has(value));
   const codes = words.map((code, k) => ({ code, respondents: times[k]! }));
   return {
-    column: {
+    figures: {
+      codes: [...missing, ...codes],
+      blank,
+      summary: summarize(numbers),
+      histogram: histogram(numbers, 24),
+    },
+    column: () => ({
       storage: 'number',
       width: 1,
       blank,
       codes,
-      values: halves,
+      values: keptHalves(wholeNumbers(made, groups)),
       state: null,
-      histogram: JSON.stringify(histogramOf(all)),
-    },
-    figures: { codes: [...missing, ...codes], blank, summary: summaryOf(numbers), histogram: histogramOf(numbers, 24) },
+      histogram: JSON.stringify(histogram(all)),
+    }),
   };
 }

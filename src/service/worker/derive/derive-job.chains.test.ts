@@ -16,7 +16,7 @@ vi.mock('../column-cache.js', () => ({
   studyFileAt: () => null,
 }));
 
-const RESPONDENTS = 60;
+const RESPONDENTS = 120;
 
 type Variable = RandomVariable & DeriveSource;
 
@@ -65,16 +65,11 @@ describe('workings on workings on workings', () => {
           try {
             checkRecipe(recipe, []);
             const sources = sourcesOf(recipe).map((id) => byId(variables, id)!);
-            const derived = deriveInStudy({
-              file: '',
-              respondents: RESPONDENTS,
-              recipe,
-              marks: [],
-              sources,
-              identifier: null,
-              proofOnly: false,
-            });
+            const job = { file: '', respondents: RESPONDENTS, recipe, marks: [], sources, identifier: null };
+            const derived = deriveInStudy({ ...job, proofOnly: false });
             sound(derived);
+            // A draft is proved by groups of respondents, and to the same.
+            expect(deriveInStudy({ ...job, proofOnly: true })).toEqual({ ...derived, column: null });
             made++;
             kinds.add(recipe.kind);
             const id = 3 + step;

@@ -2,12 +2,14 @@ import { benchAnswers } from './answers.js';
 import { benchCodebook } from './codebook.js';
 import { benchCoding } from './coding.js';
 import { benchCounting } from './counting.js';
+import { benchFairness } from './fairness.js';
 import { benchHanding } from './handing.js';
 import { benchIntake } from './intake.js';
 import { benchLinear } from './linear.js';
 import { benchLinked } from './linked.js';
 import { benchMachine } from './machine.js';
 import { benchMultiple } from './multiple.js';
+import { benchOpening } from './opening.js';
 import { benchPlan } from './plan.js';
 import { benchStatistics } from './statistics.js';
 import { benchTable } from './table.js';
@@ -21,12 +23,14 @@ const BENCHES: readonly (() => void | Promise<void>)[] = [
   benchCounting,
   benchMachine,
   benchCodebook,
+  benchOpening,
   benchWorkings,
   benchMultiple,
   benchPlan,
   benchTable,
   benchCoding,
   benchHanding,
+  benchFairness,
   () => benchLinked(),
 ];
 

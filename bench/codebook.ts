@@ -1,13 +1,13 @@
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { WebDriver } from 'selenium-webdriver';
-import type chrome from 'selenium-webdriver/chrome.js';
 import { uniformInt } from 'pure-rand/distribution/uniformInt';
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
 import { startBrowser } from '../e2e/browser.js';
 import { awaitRead, call, sendFile, startServer, temporaryStore } from '../e2e/server.js';
 import type { CodebookFile } from '../src/core/codebook/codebook-file.js';
 import type { Intake } from '../src/api/types.js';
+import { opening, watchFor } from './painted.js';
 import { median, say } from './timing.js';
 
 const WIDE = 1500;
@@ -73,25 +73,6 @@ function survey(variables: number): { csv: string; codebook: CodebookFile } {
   };
 }
 
-/** Notes when the first row of the codebook has been painted. */
-const WATCH = `(() => {
-  const look = () => {
-    if (document.querySelector('[role=grid] [data-row]'))
-      requestAnimationFrame(() => setTimeout(() => { window.paintedAt = performance.now(); }));
-    else requestAnimationFrame(look);
-  };
-  look();
-})()`;
-
-async function opening(driver: WebDriver, address: string): Promise<number> {
-  await driver.get(address);
-  return driver.executeAsyncScript<number>(`
-    const done = arguments[arguments.length - 1];
-    const wait = () => (window.paintedAt === undefined ? setTimeout(wait, 5) : done(window.paintedAt));
-    wait();
-  `);
-}
-
 /** From each key to the paint behind it, in milliseconds: in the roster's search, or in a field that does nothing. */
 async function searching(driver: WebDriver, bare: boolean): Promise<number[]> {
   return driver.executeAsyncScript<number[]>(
@@ -141,9 +122,7 @@ export async function benchCodebook(): Promise<void> {
       return `${server.address}/studies/${body.study}/codebook`;
     };
     const [wide, narrow] = [await take(WIDE), await take(NARROW)];
-    await (driver as unknown as chrome.Driver).sendDevToolsCommand('Page.addScriptToEvaluateOnNewDocument', {
-      source: WATCH,
-    });
+    await watchFor(driver, '[role=grid] [data-row]');
     const times: Record<'wide' | 'narrow', number[]> = { wide: [], narrow: [] };
     for (let k = 0; k < TIMES; k++) {
       times.narrow.push(await opening(driver, narrow));

@@ -1,10 +1,10 @@
 import { readdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { crc32 } from 'node:zlib';
 import Database from 'better-sqlite3';
 import { awaitRead, call, sendFile, startServer } from '../e2e/server.js';
 import type { Intake, KeptWorking, StudyView } from '../src/api/types.js';
 import type { Recipe } from '../src/core/recode/recipe-shape.js';
+import { refill, type Values } from './refill.js';
 import { SET_STATE } from '../src/core/count/set-state.js';
 
 export const OPTIONS = 20;
@@ -41,8 +41,6 @@ export const HOURS = { name: 'hours', salt: 6, most: 5000, of: (value: number) =
 /** Whether a respondent mentions an option: one in three does. */
 export const mentions = (respondent: number, option: number): boolean => drawn(respondent, 100 + option, 3) === 0;
 
-const CHUNK = 65_536;
-
 /** A small file in which every code of the study occurs. */
 function smallFile(): string {
   const options = Array.from({ length: OPTIONS }, (_, j) => `opt_${j + 1}`);
@@ -57,9 +55,6 @@ function smallFile(): string {
   }
   return lines.join('\n');
 }
-
-/** The values of respondents `from` to `to` of one column, as they are kept. */
-type Values = (from: number, to: number) => Uint8Array;
 
 const bytesOf = ({ buffer }: Uint8Array | Float64Array | Uint32Array) => new Uint8Array(buffer);
 
@@ -92,39 +87,16 @@ function valuesOf(name: string, part: string, codes: readonly string[]): Values 
   return (from, to) => bytesOf(Uint32Array.from({ length: to - from }, (_, k) => bits(from + k)));
 }
 
-/**
- * Puts drawn values in the place of a study's own: what an intake of a file of so many respondents comes to, in a
- * minute and not in many.
- */
+/** Puts drawn values in the place of a study's own. */
 function grow(file: string, respondents: number): void {
+  const columns = refill(file, respondents, ({ name, part, codes }) => valuesOf(name, part, codes));
   const db = new Database(file);
-  db.pragma('journal_mode = WAL');
-  db.exec('DROP TRIGGER IF EXISTS source_is_immutable');
-  const columns = db
-    .prepare(
-      `SELECT DISTINCT c.column_id AS id, c.part, v.name FROM chunk c JOIN variable v ON v.column_id = c.column_id`,
-    )
-    .all() as { id: number; part: string; name: string }[];
-  const remove = db.prepare('DELETE FROM chunk WHERE column_id = ? AND part = ?');
-  const insert = db.prepare('INSERT INTO chunk (column_id, part, first, bytes, sum) VALUES (?, ?, ?, ?, ?)');
-  const codesOf = db.prepare('SELECT code FROM column_code WHERE column_id = ? ORDER BY position').pluck();
-  for (const { id, part, name } of columns) {
-    const values = valuesOf(name, part, codesOf.all(id) as string[]);
-    db.transaction(() => {
-      remove.run(id, part);
-      for (let from = 0; values && from < respondents; from += CHUNK) {
-        const bytes = values(from, Math.min(respondents, from + CHUNK));
-        insert.run(id, part, from, bytes, crc32(bytes));
-      }
-    })();
-  }
   // A small file has few enough numbers to be codes.
   for (const { name } of [WEIGHT, HOURS]) {
     const id = columns.find((column) => column.name === name)?.id;
     db.prepare("UPDATE data_column SET storage = 'number' WHERE id = ?").run(id);
     db.prepare('DELETE FROM column_code WHERE column_id = ?').run(id);
   }
-  db.prepare('UPDATE study SET respondents = ?').run(respondents);
   db.close();
 }
 

@@ -42,7 +42,9 @@ async function wideStudy(store: string): Promise<string> {
   return study;
 }
 
-/** Opens a study of 1,500 variables and 1,000,000 respondents at a table, each time with a server that was just begun. */
+/**
+ * Opens a study of 1,500 variables and 1,000,000 respondents at a table, each time with a server that has not opened it.
+ */
 export async function benchOpening(): Promise<void> {
   const home = temporaryStore();
   try {

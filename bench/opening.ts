@@ -43,7 +43,8 @@ async function wideStudy(store: string): Promise<string> {
 }
 
 /**
- * Opens a study of 1,500 variables and 1,000,000 respondents at a table, each time with a server that has not opened it.
+ * Opens a study of 1,500 variables and 1,000,000 respondents at a table, each time with a server that has not opened
+ * it before.
  */
 export async function benchOpening(): Promise<void> {
   const home = temporaryStore();

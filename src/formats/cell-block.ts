@@ -3,13 +3,13 @@ import type { Batch, CellBlock, ColumnValues, Row } from './rows.js';
 
 export const isBlock = (batch: Batch): batch is CellBlock => 'bytes' in batch;
 
-export const isColumn = (batch: Batch): batch is ColumnValues => 'values' in batch && !Array.isArray(batch);
+export const isColumn = (batch: Batch): batch is ColumnValues => 'cells' in batch;
 
 export const rowsIn = (batch: readonly Row[] | CellBlock): number => (isBlock(batch) ? batch.rows : batch.length);
 
 /** What a batch holds in a column, row by row, as it stands in the file. */
 export function cellAt(batch: Batch, column: number): (row: number) => string {
-  if (isColumn(batch)) return (row) => cellText(batch.values[row]);
+  if (isColumn(batch)) return (row) => cellText(batch.cells[row]);
   if (!isBlock(batch)) return (row) => batch[row]!.cells[column]!;
   const { text, width } = batch;
   return (row) => text(row * width + column);

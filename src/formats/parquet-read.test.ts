@@ -1,6 +1,8 @@
 import { parquetWriteBuffer } from 'hyparquet-writer';
 import { describe, expect, it } from 'vitest';
-import { read } from './files.fixtures.js';
+import { cellAt } from './cell-block.js';
+import { raw, read } from './files.fixtures.js';
+import { openRows } from './open-rows.js';
 
 describe('Parquet', () => {
   const columns = [
@@ -26,6 +28,17 @@ describe('Parquet', () => {
       ['3', 'Łódź 🌱', '', '', ''],
     ]);
   });
+  it('gives column by column what it gives row by row', async () => {
+    const file = raw(new Uint8Array(parquetWriteBuffer({ columnData: columns, rowGroupSize: 2 })));
+    const { groups } = await openRows(file, { is: 'parquet' });
+    const cells: string[][] = [];
+    for (const { rows, column } of groups!()) {
+      const readers = await Promise.all(columns.map(async (_, k) => cellAt(await column(k), k)));
+      for (let row = 0; row < rows; row++) cells.push(readers.map((cellOf) => cellOf(row)));
+    }
+    expect(cells).toEqual((await read(new Uint8Array(parquetWriteBuffer({ columnData: columns })))).cells);
+  });
+
   it('is refused where it is damaged', async () => {
     const bytes = new Uint8Array(parquetWriteBuffer({ columnData: columns }));
     await expect(read(bytes.slice(0, bytes.length - 9))).rejects.toThrow('damaged Parquet file');

@@ -86,7 +86,7 @@ async function columnOf(
   if (rows !== rowEnd - rowStart)
     throw damaged(file, new Error(`${name} has ${rows} of the ${rowEnd - rowStart} rows from ${rowStart + 1} on`));
   const [first] = pieces;
-  return { values: pieces.length === 1 && first ? first : pieces.flatMap((piece) => Array.from(piece)) };
+  return { cells: pieces.length === 1 && first ? first : pieces.flatMap((piece) => Array.from(piece)) };
 }
 
 /** @throws Fault where a row group unpacks to more than is held in memory */

@@ -22,7 +22,7 @@ export interface CellBlock {
 
 /** The values of one column as a file with types has them, row by row. */
 export interface ColumnValues {
-  values: ArrayLike<unknown>;
+  cells: ArrayLike<unknown>;
 }
 
 /** Rows, a block of them, or one column of them. */

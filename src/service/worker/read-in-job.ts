@@ -282,9 +282,10 @@ async function writeGroup({ rows, column }: RowGroup, under: UnderWay): Promise<
       const to = Math.min(rows, from + chunk - ((respondents + from) % chunk), from + TEXTS_AT_ONCE);
       writers[j]!.take(values, position, from, to);
       from = to;
-      const full = (respondents + from) % chunk === 0;
-      if (!full && waiting.characters < MOST_TEXT_WAITING) continue;
-      writers[j]!.flush();
+      if ((respondents + from) % chunk === 0) writers[j]!.flush();
+      if (waiting.characters < MOST_TEXT_WAITING) continue;
+      // Each column ends its chunk where it is.
+      for (const writer of writers) writer.flush();
       waiting.characters = 0;
     }
   }

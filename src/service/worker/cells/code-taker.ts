@@ -52,9 +52,9 @@ function columnTaker(table: CodeTable): Take<ColumnValues> {
   const codeOfValue = new Map<unknown, number>();
   /** Each code + 1. */
   const codeOfSmall = new Int32Array(SMALL);
-  return ({ values }, from, into) => {
+  return ({ cells }, from, into) => {
     for (let k = 0; k < into.length; k++) {
-      const value = values[from + k];
+      const value = cells[from + k];
       const key = keyOf(value);
       const isSmall = typeof key === 'number' && key >= 0 && key < SMALL && Number.isInteger(key);
       let code = isSmall ? codeOfSmall[key]! - 1 : (codeOfValue.get(key) ?? -1);

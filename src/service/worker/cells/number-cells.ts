@@ -73,9 +73,9 @@ function plainTaker(
   put: (number: number, shape: PlainDigits, text: () => string) => boolean,
 ): (row: number) => boolean {
   if (isColumn(batch)) {
-    const { values } = batch;
+    const { cells } = batch;
     return (row) => {
-      const value = values[row];
+      const value = cells[row];
       const number = typeof value === 'bigint' ? Number(value) : value;
       if (typeof number !== 'number' || !isPlain(number)) return false;
       const text = String(number);

@@ -45,7 +45,7 @@ describe('the command binder', () => {
     expect(hatch(['binder', 'fernhill-allotments', '--tables', 'x', '--as', 'html']).stderr).toContain(
       'not the id of a table',
     );
-  });
+  }, 120_000);
 
   it('writes a document in the look of another', () => {
     const [ours, theirs] = [join(folder, 'ours.docx'), join(folder, 'theirs.docx')];

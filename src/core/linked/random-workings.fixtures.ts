@@ -84,18 +84,19 @@ function asColumn(values: Values, codes: readonly Code[]): Column {
   return { kind: 'number', values: bits, words: values.words };
 }
 
+/** By what lists are brought into one order; numbers that differ in their last digits stand at the same place. */
+const sortKey = (value: unknown): string =>
+  JSON.stringify(value, (_, own: unknown) => (typeof own === 'number' ? Number(own.toPrecision(6)) : own));
+
 /** Texts of proofs list words in the order in which they come, and engines have no order. */
 export const sortedDeep = (value: unknown): unknown => {
-  if (Array.isArray(value))
-    return value.map(sortedDeep).sort((a, b) => (JSON.stringify(a) < JSON.stringify(b) ? -1 : 1));
+  if (Array.isArray(value)) return value.map(sortedDeep).sort((a, b) => (sortKey(a) < sortKey(b) ? -1 : 1));
   if (value !== null && typeof value === 'object')
     return Object.fromEntries(
       Object.entries(value)
         .filter(([key, own]) => key !== 'called' && own !== undefined)
         .map(([key, own]) => [key, sortedDeep(own)]),
     );
-  // Sums about another middle differ in the last digit.
-  if (typeof value === 'number') return Number(value.toPrecision(12));
   if (typeof value !== 'string') return value;
   const said = value.replace(/ \(rows? [^)]*\)/, '');
   // Of a list that is cut off, only what stands before it.

@@ -21,7 +21,7 @@ interface Props {
 }
 
 const figuresOf = (shows: Shows, shown: Shown) =>
-  shows.whole && !shows.busy ? figuresRead(laidOf(viewsShown(shows), shown)) : null;
+  shows.whole && !shows.counting.busy ? figuresRead(laidOf(viewsShown(shows), shown)) : null;
 
 /** A table out of what was kept of it, with what would be another if it followed the study. */
 function FrozenBody({ view, name, table, mark, frozen }: Props & { frozen: Frozen }) {

@@ -26,7 +26,7 @@ function LiveTable({ view, name, table }: Props) {
   const shows = useTable(view, sentence, shown, null, FIRST);
   // While it is counted anew, the figures are still those of before.
   const laid = useMemo(
-    () => (shows.busy || !shows.whole ? null : laidOf(viewsShown(shows), table.shown)),
+    () => (shows.counting.busy || !shows.whole ? null : laidOf(viewsShown(shows), table.shown)),
     [shows, table.shown],
   );
   const { changes, since, seen } = useLook(view, table, laid);

@@ -17,6 +17,7 @@ import { DropEdges } from './DropEdges.js';
 import { FrozenHere } from './FrozenHere.js';
 import type { FigureScope } from './figure-scope.js';
 import { HeadingTools } from './HeadingTools.js';
+import { LongCount } from './LongCount.js';
 import { keepScale } from './keep-scale.js';
 import { MadeHere } from './MadeHere.js';
 import { isTooWide, ManyAcross } from './ManyAcross.js';
@@ -177,6 +178,7 @@ export function TableMiddle(props: Props) {
       <ThemeNets view={view} draft={draft} change={change} />
       <SummaryTools study={view} {...{ views, shown, show }} />
       {problem && <Problem {...problem} />}
+      <LongCount counting={shows.counting} isThere={shows.whole !== null} />
       {split && <StratumChoice split={split} chosen={table ? props.stratum : null} choose={props.pick} />}
       <TablePane
         copied={copying.byKey}

@@ -41,8 +41,9 @@ interface Props {
 /** The table that was asked for, or one for each category that it is within; what it stands on, and a picture. */
 export function TablePane(props: Props) {
   const { shows, shown, within, read, copied, gestures, frame, bring, drawn, show, told } = props;
-  const { view, whole, blocks, block, at, table, busy } = shows;
-  const waits = useOverdue(busy);
+  const { view, whole, blocks, block, at, table, counting } = shows;
+  // Where counting was stopped, too, the table is another than the sentence says.
+  const waits = useOverdue(counting.busy) || counting.stopped;
   const pictured = useMemo(() => (whole && batteryAsDrawn(whole, blocks)) ?? table, [whole, blocks, table]);
   if (!whole || !block) return null;
   const choose = blocks.length > 1 ? read : undefined;
@@ -50,7 +51,7 @@ export function TablePane(props: Props) {
   const summary = (view ?? whole.view).summary;
   const empty = blocks.length === 1 ? whyEmpty(view ? (table ?? block.table) : block.table) : null;
   return (
-    <div className={waits ? css['faded'] : undefined} aria-busy={busy} onCopy={copied}>
+    <div className={waits ? css['faded'] : undefined} aria-busy={counting.busy} onCopy={copied}>
       {empty !== null ? (
         <Nothing why={empty} />
       ) : view ? (

@@ -19,6 +19,17 @@ export interface Counted {
   took: number;
 }
 
+/** The counting of a sentence. */
+export interface Counting {
+  /** It is under way; the counts before stay until the next are there. */
+  busy: boolean;
+  /** Somebody has stopped it. */
+  stopped: boolean;
+  /** Stops it, here and where it is done. */
+  stop: () => void;
+  again: () => void;
+}
+
 /**
  * Counts a sentence; only what its counts depend on asks the server again. The counts before stay until the next are
  * there.
@@ -32,12 +43,14 @@ export function useCounts(view: TableStudy | null, sentence: Sentence | null, ke
     const counts = await countsOf(study ?? '', asked, signal);
     return { key, sentence: asked, counts, took: performance.now() - started };
   };
-  const { data, error, isFetching } = useQuery(
+  const enabled = sentence !== null && study !== undefined && !kept;
+  // The key names all that the counts depend on: a change of anything else makes them no other.
+  const queryKey = useMemo(() => ['counts', study, key], [study, key]);
+  const { data, error, isFetching, isPending, isPlaceholderData, refetch } = useQuery(
     {
-      // The key names all that the counts depend on: a change of anything else makes them no other.
-      queryKey: ['counts', study, key],
+      queryKey,
       queryFn: ({ signal }) => (sentence ? count(sentence, signal) : null),
-      enabled: sentence !== null && study !== undefined && !kept,
+      enabled,
       placeholderData: keepPreviousData,
       staleTime: Infinity,
       structuralSharing: false,
@@ -51,5 +64,15 @@ export function useCounts(view: TableStudy | null, sentence: Sentence | null, ke
     if (!isThere || !data) return null;
     return data.key === key ? { ...data, sentence } : data;
   }, [isThere, data, key, sentence, kept]);
-  return { counted, problem: error ? problemText(error) : null, busy: isFetching };
+  const stopped = enabled && !isFetching && (isPending || isPlaceholderData);
+  const counting = useMemo(
+    (): Counting => ({
+      busy: isFetching,
+      stopped,
+      stop: () => void fetched.cancelQueries({ queryKey }),
+      again: () => void refetch(),
+    }),
+    [isFetching, stopped, queryKey, refetch],
+  );
+  return { counted, problem: error ? problemText(error) : null, counting };
 }

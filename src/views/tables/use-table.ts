@@ -16,7 +16,7 @@ import { CONFIDENCE, useWork, type Work } from '../reading/use-reading.js';
 import { useAfterPaint } from '../../kit/use-after-paint.js';
 import type { BlockAt } from './CrossTable.js';
 import type { TableStudy } from './table-study.js';
-import { useCounts } from './use-counts.js';
+import { type Counting, useCounts } from './use-counts.js';
 
 export interface Shows {
   /** The blocks of the sentence, and the one that is read. */
@@ -33,8 +33,7 @@ export interface Shows {
   /** What is worked out of a table, once for each. */
   work: Work;
   problem: { detail: string; mend: string } | null;
-  /** Counting, while the table before still stands. */
-  busy: boolean;
+  counting: Counting;
   /** From the request to the counts, in milliseconds. */
   took: number | null;
 }
@@ -104,7 +103,7 @@ export function useTable(
 ): Shows {
   const { adjustment, bases, confidence = CONFIDENCE } = shown;
   const { order, last, sort, sortNest, sortFigure, ascending, full, figures, summary } = shown;
-  const { counted, problem, busy } = useCounts(view, sentence, kept);
+  const { counted, problem, counting } = useCounts(view, sentence, kept);
   const work = useWork(adjustment, leastCompared(bases), confidence);
   const byFigure = useMemo(() => (sortFigure ? figureValuesBy(work.cells) : undefined), [work, sortFigure]);
   const blocks = useMemo(() => {
@@ -134,7 +133,7 @@ export function useTable(
   const { item, nest } = at;
   const took = blocks.length > 0 && counted ? counted.took : null;
   return useMemo(
-    () => ({ blocks, block, at: { item, nest }, table, split, whole, view: own, work, problem, busy, took }),
-    [blocks, block, item, nest, table, split, whole, own, work, problem, busy, took],
+    () => ({ blocks, block, at: { item, nest }, table, split, whole, view: own, work, problem, counting, took }),
+    [blocks, block, item, nest, table, split, whole, own, work, problem, counting, took],
   );
 }

@@ -236,6 +236,5 @@ export function countHere(asked: CountAsked, { columns, respondents }: RandomStu
   return countPlan(planOf(asked, { column, places }, { from: 0, to: respondents }));
 }
 
-/** Means and sums of squares are the same up to the last digits; whole numbers are whole numbers. */
-export const rounded = (value: unknown): unknown =>
-  JSON.parse(JSON.stringify(value, (_, own: unknown) => (typeof own === 'number' ? Number(own.toPrecision(12)) : own)));
+/** As an answer is sent: of what is not there, nothing. */
+export const asSent = (value: unknown): unknown => JSON.parse(JSON.stringify(value));

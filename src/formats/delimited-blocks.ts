@@ -78,13 +78,13 @@ function isBlank(bytes: Uint8Array, start: number, end: number): boolean {
  */
 function blockReader(signs: CutSigns, { isClean, text }: ByteText, width: number) {
   const cuts = cutterOf(signs);
-  const quoteText = signs.quote < 0 ? '' : String.fromCharCode(signs.quote);
+  const quote = signs.quote < 0 ? '' : String.fromCharCode(signs.quote);
   /** What a cell holds. */
   const reader = (bytes: Buffer, ascii: boolean) => (place: number) => {
     const [start, end] = [cuts.starts[place]!, cuts.ends[place]!];
     const plain = ascii ? bytes.toString('latin1', start, end) : text(bytes, start, end);
     const isQuoted = start > 0 && bytes[start - 1] === signs.quote;
-    return isQuoted ? plain.replaceAll(quoteText + quoteText, quoteText) : plain;
+    return isQuoted ? plain.replaceAll(quote + quote, quote) : plain;
   };
   /** Of a row with another number of cells than there are columns, or of the only cell: what it is. */
   const oddRow = (bytes: Buffer, place: number): 'blank' | 'wide' | null => {
@@ -141,7 +141,7 @@ function blockReader(signs: CutSigns, { isClean, text }: ByteText, width: number
       const ascii = isAscii(region);
       if (!ascii && !isClean(region)) return { at: from, line: fromLine, odd: true };
       const { starts, ends } = cuts;
-      if (rows > 0) yield { bytes, rows, width, starts, ends, text: reader(bytes, ascii) };
+      if (rows > 0) yield { bytes, rows, width, starts, ends, quote, text: reader(bytes, ascii) };
       if (odd === 'wide') {
         const stop: Place = yield* apart(bytes, at, to, line);
         if (stop.at === at) return { ...stop, odd: true };

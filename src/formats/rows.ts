@@ -16,6 +16,8 @@ export interface CellBlock {
   /** Where each cell begins and ends in `bytes`, row after row. */
   starts: Int32Array;
   ends: Int32Array;
+  /** What stands around quoted cells, and twice in their text for once; empty: nothing does. */
+  quote: string;
   /** What a cell holds, by its place in `starts`. */
   text: (place: number) => string;
 }

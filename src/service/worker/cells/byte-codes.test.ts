@@ -8,7 +8,7 @@ function blockOf(cells: readonly string[]) {
   const lengths = cells.map((cell) => new TextEncoder().encode(cell).length);
   const ends = Int32Array.from(lengths, (_, k) => lengths.slice(0, k + 1).reduce((sum, length) => sum + length, 0));
   const starts = ends.map((end, k) => end - lengths[k]!);
-  return { bytes, width: 1, rows: cells.length, starts, ends, text: (place: number) => cells[place]! };
+  return { bytes, width: 1, rows: cells.length, starts, ends, quote: '"', text: (place: number) => cells[place]! };
 }
 
 it('finds each spelling again that it knows, by its bytes alone', () => {

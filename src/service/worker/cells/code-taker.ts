@@ -32,7 +32,7 @@ function rowTaker(table: CodeTable): Take<(row: number) => string> {
 function blockTaker(table: CodeTable): (at: number) => Take<CellBlock> {
   const known = noByteCodes();
   return (at) => (block, from, into) => {
-    const { bytes, starts, ends, width, text } = block;
+    const { bytes, starts, ends, width, quote, text } = block;
     for (let k = 0; k < into.length; k++) {
       k += findCodes(known, block, (from + k) * width + at, into.subarray(k));
       if (k === into.length) break;
@@ -41,7 +41,7 @@ function blockTaker(table: CodeTable): (at: number) => Take<CellBlock> {
       const code = table.codeOf(read);
       if (code < 0) return k;
       // What a quote stands for hangs on whether the cell is quoted.
-      if (!/["']/.test(read)) addCode(known, bytes, starts[place]!, ends[place]!, code);
+      if (quote === '' || !read.includes(quote)) addCode(known, bytes, starts[place]!, ends[place]!, code);
       into[k] = code;
     }
     return into.length;

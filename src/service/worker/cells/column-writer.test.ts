@@ -35,7 +35,7 @@ function blockOf(cells: readonly string[]): CellBlock {
     ends[2 * k + 1] = at++;
   });
   const text = (place: number) => bytes.toString('utf8', starts[place], ends[place]);
-  return { bytes, width: 2, rows: cells.length, starts, ends, text };
+  return { bytes, width: 2, rows: cells.length, starts, ends, quote: '"', text };
 }
 
 /** Writes cells as a file's reading does, in batches that do not fit the chunks. */

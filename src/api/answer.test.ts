@@ -23,7 +23,14 @@ it('does not tell what was read before a change under the revision after it', as
     },
   };
   const route = { params: { study: study.id }, operations: new Map([['GET', slow]]) };
-  const locals = { service, asker: 'test', drained: () => Promise.resolve() };
+  const locals = {
+    service,
+    asker: 'test',
+    signedIn: null,
+    address: '127.0.0.1',
+    place: { port: 4114, secure: false },
+    drained: () => Promise.resolve(),
+  };
   const response = await answer(new Request('http://localhost/'), route, locals);
   expect(studyRow(study.db).revision).toBe(before + 1);
   expect(await response.json()).toEqual({ read: before });

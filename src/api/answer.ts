@@ -6,6 +6,8 @@ import { once } from '../service/once.js';
 import { JsonText } from '../service/json-text.js';
 import { askedBy } from '../service/asking.js';
 import { knownFault } from '../service/store-fault.js';
+import { authorize } from './authorize.js';
+import { auditDone, auditRefused } from './audited.js';
 import { mustFit } from './answer-fits.js';
 import type { Route } from './find-operation.js';
 import { isIdPart, type Call, type Operation } from './operation.js';
@@ -45,7 +47,12 @@ function paramOf(name: string, given: string): string | number {
 }
 
 /** What an operation works with, out of a request. @throws Fault where the request does not fit */
-async function callOf(operation: Operation, params: Route['params'], request: Request, service: Service) {
+async function callOf(
+  operation: Operation,
+  params: Route['params'],
+  request: Request,
+  { service, signedIn, address, place }: App.Locals,
+) {
   const seen = seenIn(request);
   const { query, body, parse } = operation;
   const asked = Object.fromEntries(new URL(request.url).searchParams);
@@ -54,6 +61,10 @@ async function callOf(operation: Operation, params: Route['params'], request: Re
   const call: Call = {
     service,
     request,
+    signedIn,
+    address,
+    place,
+    outgoing: new Headers(),
     params: Object.fromEntries(Object.entries(params).map(([name, given]) => [name, paramOf(name, given)])),
     query: query && parseWith(query, asked),
     body: check && !large ? check(await readBody(request)) : undefined,
@@ -85,7 +96,8 @@ async function done(operation: Operation, call: Call, params: Route['params']): 
   if (key === null) return work();
   const { method, url } = call.request;
   const { pathname, search } = new URL(url);
-  const sent = JSON.stringify([method, pathname + search, call.body ?? null]);
+  // Nobody is answered with what was answered to somebody else.
+  const sent = JSON.stringify([method, pathname + search, call.body ?? null, call.signedIn?.person.id ?? null]);
   const fingerprint = createHash('sha256').update(sent).digest('hex');
   // A study that goes takes along what it knows.
   const isWhole = !isOfStudy(operation) || (operation.method === 'delete' && operation.path === '/studies/{study}');
@@ -114,18 +126,15 @@ async function passedOn(file: Response, { signal }: Request, drained: () => Prom
 }
 
 /** The answer of an operation, with the revision that the study has now. */
-function reply(operation: Operation, result: unknown, revision: number | null): Response {
-  const headers = {
-    'cache-control': 'no-store',
-    ...(revision === null ? {} : { etag: `"${revision}"` }),
-  };
+function reply(operation: Operation, result: unknown, revision: number | null, headers: Headers): Response {
+  headers.set('cache-control', 'no-store');
+  if (revision !== null) headers.set('etag', `"${revision}"`);
   if (operation.answer === undefined) return new Response(null, { status: 204, headers });
   if (CHECKS_ANSWERS && typeof operation.answer === 'object')
     mustFit(operation.answer, result instanceof JsonText ? JSON.parse(result.text) : result, operation.id);
-  return new Response(result instanceof JsonText ? result.bytes : JSON.stringify(result), {
-    status: operation.status ?? 200,
-    headers: { ...headers, 'content-type': 'application/json' },
-  });
+  headers.set('content-type', 'application/json');
+  const status = operation.status ?? 200;
+  return new Response(result instanceof JsonText ? result.bytes : JSON.stringify(result), { status, headers });
 }
 
 /** A response for any error: a fault as a problem, anything else as a defect under a reference that the log has too. */
@@ -168,23 +177,27 @@ function nothingThere(request: Request, route: Route | null): Response {
  * with JSON, with a file, or with a problem.
  */
 export async function answer(request: Request, route: Route | null, locals: App.Locals): Promise<Response> {
-  const { service, asker, drained } = locals;
+  const { service, asker, drained, signedIn } = locals;
   const method = request.method === 'HEAD' ? 'GET' : request.method;
   const operation = route?.operations.get(method);
   if (!route || !operation) return nothingThere(request, route);
   // A change is made to its end though whoever asked for it has gone.
-  const who = operation.changes ? { asker } : { asker, signal: request.signal };
+  const name = signedIn?.person.name;
+  const who = operation.changes ? { asker, name } : { asker, name, signal: request.signal };
   try {
-    const call = await callOf(operation, route.params, request, service);
+    authorize(service, signedIn, operation, route.params);
+    const call = await callOf(operation, route.params, request, locals);
     if (isOfStudy(operation)) await readyStudy(service, route.params['study'] ?? '');
     if (request.method === 'HEAD' && typeof operation.answer === 'string') return headOf(operation.answer);
     const revision = () => service.revisionOf(route.params['study'] ?? '');
     const before = revision();
     const result = await askedBy(who, () => done(operation, call, route.params));
+    auditDone(operation, locals, request, route.params);
     if (result instanceof Response) return await passedOn(result, request, drained);
     // What is read may be older than a change that lands while it is made ready, and must not be told as newer.
-    return reply(operation, result, operation.changes ? revision() : before);
+    return reply(operation, result, operation.changes ? revision() : before, call.outgoing);
   } catch (error) {
+    auditRefused(error, operation, locals, request, route.params);
     return responseTo(error, request, service);
   }
 }

@@ -1,8 +1,21 @@
 import type { JsonText } from '../service/json-text.js';
 import type { Service, OpenStudy } from '../service/context.js';
+import type { SignedIn } from '../service/team/sessions.js';
+import type { Need } from './need.js';
 import type { z } from './zod.js';
 
-const ID_PARTS = ['variable', 'working', 'table', 'list', 'entry', 'binder', 'frozen'] as const;
+const ID_PARTS = [
+  'variable',
+  'working',
+  'table',
+  'list',
+  'entry',
+  'binder',
+  'frozen',
+  'person',
+  'invitation',
+  'session',
+] as const;
 
 /** Whether a part of a path is an id, a whole number from 1. Any other part is text. */
 export const isIdPart = (name: string) => (ID_PARTS as readonly string[]).includes(name);
@@ -45,6 +58,14 @@ export interface Call<Path extends string = string, Body = unknown, Query = unkn
   sent: Uint8Array;
   query: Query;
   request: Request;
+  /** Who asks, where several people use the server; null: nobody is signed in, or there is one person alone. */
+  signedIn: SignedIn | null;
+  /** The address from which it is asked. */
+  address: string;
+  /** Where a cookie is set for. */
+  place: { port: number; secure: boolean };
+  /** Headers that go out with the answer. */
+  outgoing: Headers;
 }
 
 export type Method = 'get' | 'post' | 'put' | 'patch' | 'delete';
@@ -69,6 +90,12 @@ export interface Operation<
   readonly summary: string;
   /** Whether something is another after it. Of what is in a study, `If-Match` is heeded then. */
   readonly changes?: Changes;
+  /** What whoever asks must be, where it is not what `needOf` says of its path. */
+  readonly needs?: Need;
+  /** It shows or hands out respondents one by one, or what they answered in words. */
+  readonly showsRows?: boolean;
+  /** Whether it is written into the audit log, where that does not follow from what it does. */
+  readonly audited?: boolean;
   /** The schema of what stands behind the question mark. */
   readonly query?: Query;
   /** The schema of a JSON body; `file`: any bytes. */

@@ -26,6 +26,9 @@ describe('problems', () => {
       damaged: 422,
       busy: 503,
       store: 507,
+      'signed-out': 401,
+      forbidden: 403,
+      'too-often': 429,
     };
     for (const [kind, status] of Object.entries(statuses) as [FaultKind, number][]) {
       const problem = problemOf(new Fault(kind, 'What.', 'Do this.', { line: 3 }));

@@ -20,6 +20,9 @@ const KINDS: Record<FaultKind, { status: number; title: string }> = {
   damaged: { status: 422, title: 'The study is damaged' },
   busy: { status: 503, title: 'Too much at once' },
   store: { status: 507, title: 'The store cannot be written' },
+  'signed-out': { status: 401, title: 'Sign in first' },
+  forbidden: { status: 403, title: 'Not for you to do' },
+  'too-often': { status: 429, title: 'Too often' },
 };
 
 export function problemOf(fault: Fault): Problem {

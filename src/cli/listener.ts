@@ -5,6 +5,9 @@ import sirv from 'sirv';
 import type { Service } from '../service/context.js';
 import { askerOf, nameAsker } from './asker.js';
 import { guard, refuse } from './guard.js';
+import { originOf } from './origin.js';
+import { pageFor } from './page-for.js';
+import { signedInOf } from './signed-in.js';
 import { guardToken } from './token.js';
 import { type Requested, requested } from './requested.js';
 
@@ -24,6 +27,8 @@ export interface ListenerOptions {
   hosts: readonly string[];
   /** Asked for of every request; null: of none. */
   token: string | null;
+  /** A proxy stands in front, whose word is taken for from where a request comes. */
+  trustsProxy: boolean;
   log: Logger;
 }
 
@@ -72,8 +77,14 @@ function sayNothingThere(
   } else refuse(response, { status, title: TITLES[status], detail, mend });
 }
 
+/** Has somebody sign in, and come back to the page that they asked for. */
+function sendToSignIn({ url = '/' }: IncomingMessage, response: ServerResponse): void {
+  const location = `/sign-in?then=${encodeURIComponent(url)}`;
+  response.writeHead(303, { location, 'cache-control': 'no-store' }).end();
+}
+
 /** Everything that is done with a request: guarded, logged, answered by the build's files, a page or the API. */
-export function listener({ service, handler, dist, hosts, token, log }: ListenerOptions): RequestListener {
+export function listener({ service, handler, dist, hosts, token, trustsProxy, log }: ListenerOptions): RequestListener {
   const assets = sirv(join(dist, 'client'), { etag: true, immutable: true, maxAge: 31_536_000 });
   return (request, response) => {
     logRequest(request, response, log);
@@ -89,8 +100,12 @@ export function listener({ service, handler, dist, hosts, token, log }: Listener
       const detail = error ? 'Hatch Count failed; the log says how.' : 'There is nothing here.';
       refuse(response, { status, title: error ? 'Hatch Count failed' : 'Not found', detail, mend: 'Try again.' });
     };
+    const { address, ...place } = originOf(request, trustsProxy);
+    const signedIn = signedInOf(request, service, place.port);
     const hand = () => {
-      const locals = { service, asker: askerOf(request), drained: () => drained(response) };
+      // Somebody who is signed in is one asker, however many browsers they have.
+      const asker = signedIn ? `person ${signedIn.person.id}` : askerOf(request);
+      const locals = { service, asker, signedIn, address, place, drained: () => drained(response) };
       Promise.resolve(handler(request, response, failed, locals)).catch(failed);
     };
     const { method = '', url = '' } = request;
@@ -100,7 +115,15 @@ export function listener({ service, handler, dist, hosts, token, log }: Listener
         sayNothingThere(request, response, asked, hand);
         return;
       }
-      if (asked.is === 'page') nameAsker(request, response);
+      if (asked.is === 'page') {
+        nameAsker(request, response);
+        const page = pageFor(service, signedIn, asked.path);
+        if (page === 'sign-in') {
+          sendToSignIn(request, response);
+          return;
+        }
+        if (page === 'not-there') request.url = '/404';
+      }
       hand();
     };
     const isFile = asked.is === 'refused' && asked.status === 404 && (method === 'GET' || method === 'HEAD');

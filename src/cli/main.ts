@@ -21,6 +21,9 @@ import { saySweep, type SweepFlags } from './sweep.js';
 import { sayTable, type TableFlags } from './table.js';
 import { tokenOf } from './token.js';
 import { sayVerified } from './verify.js';
+import { inviteFirst } from '../service/team/invitations.js';
+import { saySettings, settingsFrom, type Settings } from './settings.js';
+import { openIdOf } from './set-up.js';
 import { openBrowser } from './open-browser.js';
 import { DEMO_STUDY, seedDemo } from './seed-demo.js';
 import { type Running, serve } from './serve.js';
@@ -58,14 +61,18 @@ function checkSettings(env: NodeJS.ProcessEnv): void {
   }
 }
 
+/** What the command line says of a server; the environment and a file may say more. */
 interface ServeFlags {
-  host: string;
-  port: number;
-  store: string;
-  allowHost: string[];
-  keepWaiting: number;
-  token: boolean;
-  logLevel: string;
+  config?: string;
+  host?: string;
+  port?: number;
+  store?: string;
+  allowHost?: string[];
+  keepWaiting?: number;
+  token?: boolean;
+  team?: boolean;
+  trustProxy?: boolean;
+  logLevel?: Settings['logLevel'];
 }
 
 function stopOnSignal({ stop }: Running, log: pino.Logger): void {
@@ -93,54 +100,68 @@ const program = new Command('hatch-count').description(manifest.description).ver
 
 const withServeFlags = (command: Command) =>
   command
-    .option('--host <address>', 'address to listen on', '127.0.0.1')
-    .option('--port <number>', 'port to listen on; 0 takes a free one', portNumber, 4114)
-    .option('--store <folder>', 'where studies are kept', defaultFolder())
-    .option('--allow-host <name...>', 'other names under which the server may be asked for', [])
+    .option('--config <file>', 'settings as JSON; "hatch-count config" lists them')
+    .option('--host <address>', 'address to listen on (127.0.0.1)')
+    .option('--port <number>', 'port to listen on; 0 takes a free one (4114)', portNumber)
+    .option('--store <folder>', `where studies are kept (${defaultFolder()})`)
+    .option('--allow-host <name...>', 'other names under which the server may be asked for')
     .option(
       '--keep-waiting <days>',
-      'days for which a file waits to be accepted; 0: for ever',
+      `days for which a file waits to be accepted; 0: for ever (${WAITING_DAYS})`,
       wholeNumber,
-      WAITING_DAYS,
     )
     .option('--token', 'ask for a token, which is in the address that is printed: for a machine that others use too')
+    .option('--team', 'several people use the server, who sign in')
+    .option('--trust-proxy', 'a proxy stands in front, whose X-Forwarded-For and X-Forwarded-Proto are believed')
     .addOption(
-      new Option('--log-level <level>', 'what is logged')
-        .choices(['trace', 'debug', 'info', 'warn', 'error', 'silent'])
-        .default('info'),
+      new Option('--log-level <level>', 'what is logged (info)').choices([
+        'trace',
+        'debug',
+        'info',
+        'warn',
+        'error',
+        'silent',
+      ]),
     );
 
+interface Claimed {
+  service: Service;
+  store: ClaimedStore;
+  settings: Settings;
+  log: pino.Logger;
+}
+
 /** Starts a service on a store that this server has for itself. */
-function claimed(
-  { store: folder, keepWaiting }: ServeFlags,
-  log: pino.Logger,
-): { service: Service; store: ClaimedStore } {
+function claimed(flags: ServeFlags): Claimed {
   checkSettings(process.env);
-  const store = claimStore(folder);
-  return { service: startService({ folder, worker, log, waitingDays: keepWaiting }), store };
+  const { settings } = settingsFrom(flags, process.env);
+  const log = logger(settings.logLevel);
+  const team = settings.team ? { openId: openIdOf(settings) } : undefined;
+  const store = claimStore(settings.store);
+  const service = startService({ folder: settings.store, worker, log, waitingDays: settings.keepWaiting, team });
+  return { service, store, settings, log };
 }
 
 const LOOPBACK = ['127.0.0.1', '::1', 'localhost'];
 
-function warnOfNetwork({ host, token }: ServeFlags): void {
-  if (LOOPBACK.includes(host) || host.startsWith('127.')) return;
-  const asks = token ? 'whoever has the token' : 'anybody who reaches it, without being asked for anything,';
-  process.stderr.write(
-    `hatch-count: listening on ${host}: ${asks} can read and change every study, and what is sent is not encrypted.\n`,
-  );
+function warnOfNetwork({ host, token, team, trustProxy }: Settings): void {
+  if (LOOPBACK.includes(host) || host.startsWith('127.') || (team && trustProxy)) return;
+  const asks = team
+    ? 'people sign in, and'
+    : `${token ? 'whoever has the token' : 'anybody who reaches it, without being asked for anything,'} can read and change every study, and`;
+  process.stderr.write(`hatch-count: listening on ${host}: ${asks} what is sent is not encrypted.\n`);
 }
 
 /** Serves, prints where, and stops when the system asks for it. */
 async function serveAt(
-  flags: ServeFlags,
-  log: pino.Logger,
-  { service, store }: ReturnType<typeof claimed>,
+  { service, store, settings, log }: Claimed,
   { path = '', otherPort = false }: { path?: string; otherPort?: boolean } = {},
 ): Promise<string> {
-  const token = flags.token ? tokenOf(flags.store) : null;
+  const { host, allowHost: hosts, trustProxy: trustsProxy } = settings;
+  const token = settings.token ? tokenOf(settings.store) : null;
   const start = (port: number) =>
-    serve({ service, dist: join(root, 'dist'), hosts: flags.allowHost, token, log, host: flags.host, port });
-  const running = await start(flags.port).catch((error: unknown) => {
+    serve({ service, dist: join(root, 'dist'), hosts, token, trustsProxy, log, host, port });
+  const running = await start(settings.port).catch((error: unknown) => {
     if (otherPort && error instanceof Fault && error.kind === 'conflict') return start(0);
     throw error;
   });
@@ -151,24 +172,32 @@ async function serveAt(
   };
   stopOnSignal({ ...running, stop }, log);
   const address = `${running.address}${path}${token === null ? '' : `${path === '' ? '/' : ''}?token=${token}`}`;
-  warnOfNetwork(flags);
+  warnOfNetwork(settings);
   process.stdout.write(`Hatch Count is at ${address}\n`);
+  const first = service.team && inviteFirst(service.team);
+  if (first) process.stdout.write(`Whoever administers it comes in at ${running.address}/join#${first.secret}\n`);
   return address;
 }
 
 withServeFlags(program.command('serve').description('serve the application')).action(async (flags: ServeFlags) => {
-  const log = logger(flags.logLevel);
-  await serveAt(flags, log, claimed(flags, log));
+  await serveAt(claimed(flags));
+});
+
+withServeFlags(
+  program.command('config').description('the settings of a server as they hold, and where each comes from'),
+).action((flags: ServeFlags) => {
+  const { settings, all } = settingsFrom(flags, process.env);
+  openIdOf(settings);
+  process.stdout.write(saySettings(all));
 });
 
 withServeFlags(program.command('demo').description('serve the application with the demo study in it'))
   .option('--no-open', 'do not open a browser')
   .action(async (flags: ServeFlags & { open: boolean }) => {
-    const log = logger(flags.logLevel);
-    const claim = claimed(flags, log);
+    const claim = claimed(flags);
     await seedDemo(claim.service, join(root, 'demo'));
     // The demo may stand beside another server; any free port will do.
-    const address = await serveAt(flags, log, claim, { path: `/studies/${DEMO_STUDY}/tables`, otherPort: true });
+    const address = await serveAt(claim, { path: `/studies/${DEMO_STUDY}/tables`, otherPort: true });
     if (flags.open) openBrowser(address);
   });
 

@@ -4,7 +4,8 @@ export type Requested =
   | { is: 'refused'; status: 400 | 404 | 405; detail: string; mend: string; allow?: string };
 
 /** Pages of the application. What else the framework offers under addresses of its own is not given. */
-const PAGES = /^\/(studies(\/[^/]+(\/[a-z]+)?)?|intake\/[^/]+|paper)?\/?$/;
+const PAGES =
+  /^\/(studies(\/[^/]+(\/[a-z]+)?)?|intake\/[^/]+|paper|sign-in(\/(office|return))?|join|account|people|audit)?\/?$/;
 const API = '/api/v1/';
 
 const METHODS = ['GET', 'HEAD', 'POST', 'PUT', 'PATCH', 'DELETE'];

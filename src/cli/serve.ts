@@ -17,6 +17,8 @@ export interface ServeOptions {
   hosts: readonly string[];
   /** Asked for of every request; null: of none. */
   token: string | null;
+  /** A proxy stands in front, whose word is taken for from where a request comes. */
+  trustsProxy: boolean;
   log: Logger;
 }
 
@@ -63,11 +65,20 @@ async function astroHandler(dist: string): Promise<Handler> {
 }
 
 /** Serves the application. Listens on loopback unless told otherwise. */
-export async function serve({ service, dist, host, port, hosts, token, log }: ServeOptions): Promise<Running> {
+export async function serve({
+  service,
+  dist,
+  host,
+  port,
+  hosts,
+  token,
+  trustsProxy,
+  log,
+}: ServeOptions): Promise<Running> {
   const handler = await astroHandler(dist);
   const server = createServer(
     { requestTimeout: 0, headersTimeout: 30_000 },
-    listener({ service, handler, dist, hosts, token, log }),
+    listener({ service, handler, dist, hosts, token, trustsProxy, log }),
   );
   endSilentSenders(server);
   await new Promise<void>((resolve, reject) => {

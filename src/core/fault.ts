@@ -12,6 +12,12 @@ export const FAULT_KINDS = [
   'busy',
   // The store takes nothing: the disk is full, or the folder cannot be written.
   'store',
+  // Nobody is signed in.
+  'signed-out',
+  // Whoever is signed in may not do it.
+  'forbidden',
+  // It was asked for too often.
+  'too-often',
 ] as const;
 export type FaultKind = (typeof FAULT_KINDS)[number];
 

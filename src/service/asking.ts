@@ -13,6 +13,8 @@ export interface Asking {
   asker: string;
   /** Aborted when they have gone; absent where the work is to be done all the same. */
   signal?: AbortSignal | undefined;
+  /** What they are called, where several people use the server. */
+  name?: string | undefined;
   /** Of a change that is made once, however often it is sent. */
   request?: RequestKey | undefined;
 }

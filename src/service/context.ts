@@ -11,6 +11,8 @@ import { counter } from './counting/counter.js';
 import { type LoopDelay, watchLoopDelay } from './loop-delay.js';
 import { makeFolder } from './make-folder.js';
 import { jobRunner, type JobRunner } from './jobs/run-jobs.js';
+import { startTeam, type Team } from './team/team.js';
+import type { OpenIdSettings } from './team/open-id-settings.js';
 import type { CountJob } from './worker/count-job.js';
 
 export interface ServiceOptions {
@@ -21,6 +23,8 @@ export interface ServiceOptions {
   log?: Logger | undefined;
   /** Days for which a file waits to be accepted or discarded; 0: for ever. */
   waitingDays?: number | undefined;
+  /** Several people use it, who sign in; null: by name and password alone. Absent: there is one person. */
+  team?: { openId: OpenIdSettings | null } | undefined;
 }
 
 /** A file that nobody decides on waits so many days, unless it is said otherwise. */
@@ -53,6 +57,8 @@ export interface Service extends Pick<JobRunner, 'run' | 'forget' | 'warm'> {
   /** Studies whose respondents stay in databases. */
   links: LinkedFiles;
   folder: string;
+  /** Several people use the server; null: there is one person, who need not sign in. */
+  team: Team | null;
   waitingDays: number;
   log: Logger;
   studies: Map<string, OpenStudy>;
@@ -100,8 +106,10 @@ export function startService(options: ServiceOptions): Service {
   const jobs = jobRunner(options.worker, log);
   const { count, forget } = counter(jobs);
   const links = linkedFiles({ folder });
+  const team = options.team ? startTeam(folder, options.team.openId) : null;
   const service: Service = {
     folder,
+    team,
     waitingDays: options.waitingDays ?? WAITING_DAYS,
     log,
     studies: new Map(),
@@ -114,7 +122,7 @@ export function startService(options: ServiceOptions): Service {
       return db ? studyRow(db).revision : null;
     },
     delay: delay.now,
-    closing: [delay.stop],
+    closing: [delay.stop, () => team?.db.close()],
     pending: new Set(),
     run: linkedRun(jobs, links),
     links,

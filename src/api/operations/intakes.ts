@@ -8,6 +8,8 @@ import { changeLayout, findIntake } from '../../service/intake/read.js';
 import { discardIntake, PATIENCE_MS, receiveFile } from '../../service/intake/receive.js';
 import { unreadOfIntake } from '../../service/intake/unread.js';
 import { waitingIntakes } from '../../service/intake/waiting.js';
+import { keepOwner, ownIntakes } from '../../service/team/intakes.js';
+import { own } from '../../service/team/owners.js';
 import { csvResponse } from '../file-response.js';
 import { AcceptSchema, ComparisonSchema, IntakeSchema, JoiningSchema, WaitingIntakeSchema } from '../intake-schemas.js';
 import { nameQuery } from '../name-query.js';
@@ -27,7 +29,7 @@ export const INTAKES = [
     path: '/intakes',
     summary: 'Files that wait to be accepted or discarded',
     answer: z.array(WaitingIntakeSchema),
-    work: ({ service }) => waitingIntakes(service),
+    work: async ({ service, signedIn }) => ownIntakes(service, signedIn, await waitingIntakes(service)),
   }),
   operation({
     id: 'receiveFile',
@@ -39,13 +41,13 @@ export const INTAKES = [
     body: 'file',
     answer: IntakeSchema,
     status: 201,
-    work: ({ service, query, request }) => {
+    work: async ({ service, query, request, signedIn }) => {
       const name = query.file ?? 'file.csv';
       if (!request.body) {
         const mend = 'Choose a file with a heading line and at least one respondent.';
         throw new Fault('invalid', `${name} is empty.`, mend, { file: name, line: 1 });
       }
-      return receiveFile(service, name, request.body, PATIENCE_MS);
+      return keepOwner(service, signedIn, await receiveFile(service, name, request.body, PATIENCE_MS));
     },
   }),
   operation({
@@ -114,7 +116,11 @@ export const INTAKES = [
     body: AcceptSchema,
     answer: MadeStudySchema,
     status: 201,
-    work: async ({ service, params, body }) => ({ study: await acceptIntake(service, params.intake, body) }),
+    work: async ({ service, params, body, signedIn }) => {
+      const study = await acceptIntake(service, params.intake, body);
+      own(service, signedIn, study);
+      return { study };
+    },
   }),
   operation({
     id: 'compareWithStudy',
@@ -128,6 +134,7 @@ export const INTAKES = [
     id: 'joinStudy',
     method: 'post',
     path: '/intakes/{intake}/join/{study}',
+    showsRows: true,
     summary: 'Take a file that waits into a study, as a new wave or a refresh',
     changes: true,
     body: JoiningSchema,

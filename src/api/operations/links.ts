@@ -1,5 +1,6 @@
 import { linkTable, databaseTables, giveAccount, lookAgain } from '../../service/linked/link-table.js';
 import { PATIENCE_MS } from '../../service/intake/receive.js';
+import { keepOwner } from '../../service/team/intakes.js';
 import { IntakeSchema } from '../intake-schemas.js';
 import { AccountSchema, FoundTableSchema, LinkAskedSchema, LinkedIntakeSchema } from '../link-schemas.js';
 import { operation } from '../operation.js';
@@ -11,6 +12,7 @@ export const LINKS = [
     id: 'databaseTables',
     method: 'post',
     path: '/links/tables',
+    needs: 'administrator',
     summary: 'The tables and views of a database that an account may read',
     body: LinkAskedSchema,
     answer: z.array(FoundTableSchema),
@@ -20,12 +22,14 @@ export const LINKS = [
     id: 'linkTable',
     method: 'post',
     path: '/links',
+    needs: 'administrator',
     summary: 'Link a table whose respondents stay in its database; get what was understood of it, as of a file',
     changes: true,
     body: LinkedIntakeSchema,
     answer: IntakeSchema,
     status: 201,
-    work: ({ service, body: { table, ...asked } }) => linkTable(service, asked, table, PATIENCE_MS),
+    work: async ({ service, signedIn, body: { table, ...asked } }) =>
+      keepOwner(service, signedIn, await linkTable(service, asked, table, PATIENCE_MS)),
   }),
   operation({
     id: 'lookAgain',
@@ -36,12 +40,14 @@ export const LINKS = [
     changes: true,
     answer: IntakeSchema,
     status: 201,
-    work: ({ service, study }) => lookAgain(service, study, PATIENCE_MS),
+    work: async ({ service, study, signedIn }) =>
+      keepOwner(service, signedIn, await lookAgain(service, study, PATIENCE_MS)),
   }),
   operation({
     id: 'giveAccount',
     method: 'put',
     path: '/studies/{study}/account',
+    needs: 'owns',
     summary: 'Give the account by which the database of a linked study is read',
     changes: true,
     body: AccountSchema,

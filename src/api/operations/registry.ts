@@ -4,6 +4,8 @@ import { CODINGS } from './codings.js';
 import { INTAKES } from './intakes.js';
 import { LEDGER } from './ledger.js';
 import { LINKS } from './links.js';
+import { MEMBERS } from './members.js';
+import { PEOPLE } from './people.js';
 import { STATISTICS } from './statistics.js';
 import { STUDIES } from './studies.js';
 import { TABLES } from './tables.js';
@@ -25,4 +27,6 @@ export const OPERATIONS = [
   ...BINDERS,
   ...TEMPLATES,
   ...LEDGER,
+  ...PEOPLE,
+  ...MEMBERS,
 ] as const;

@@ -11,6 +11,7 @@ export const STATISTICS = [
     id: 'health',
     method: 'get',
     path: '/health',
+    needs: 'anybody',
     summary: 'Whether the server is up',
     answer: HealthSchema,
     work: ({ service }) => ({

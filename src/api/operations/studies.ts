@@ -15,6 +15,8 @@ import {
   unbinStudy,
 } from '../../service/studies.js';
 import { type VerifiedFile, verifyFileOf, verifySent, verifyStore } from '../../service/verify-files.js';
+import { owned } from '../../service/team/owners.js';
+import { seenBy } from '../../service/team/role-of.js';
 import { csvResponse, fileResponse } from '../file-response.js';
 import { nameQuery } from '../name-query.js';
 import { operation } from '../operation.js';
@@ -44,7 +46,7 @@ export const STUDIES = [
     path: '/studies',
     summary: 'All studies',
     answer: z.array(StudyRowSchema),
-    work: ({ service }) => listStudies(service),
+    work: ({ service, signedIn }) => seenBy(service, signedIn, listStudies(service)),
   }),
   operation({
     id: 'viewStudy',
@@ -58,6 +60,7 @@ export const STUDIES = [
     id: 'editStudy',
     method: 'patch',
     path: '/studies/{study}',
+    needs: 'owns',
     summary: 'Name a study, describe it, give it its own words for size',
     changes: true,
     body: StudyEditSchema,
@@ -68,6 +71,7 @@ export const STUDIES = [
     id: 'binStudy',
     method: 'delete',
     path: '/studies/{study}',
+    needs: 'owns',
     summary: 'Put a study into the bin',
     changes: true,
     work: ({ service, study }) => binStudy(service, study),
@@ -76,17 +80,20 @@ export const STUDIES = [
     id: 'copyStudy',
     method: 'post',
     path: '/studies/{study}/copy',
+    showsRows: true,
     summary: 'Copy a study with everything in it',
     changes: true,
     body: StudyCopySchema,
     answer: StudyRowSchema,
     status: 201,
-    work: ({ service, study, body }) => copyStudy(service, study, body.name),
+    work: async ({ service, study, body, signedIn }) =>
+      owned(service, signedIn, await copyStudy(service, study, body.name)),
   }),
   operation({
     id: 'exportStudy',
     method: 'get',
     path: '/studies/{study}/data',
+    showsRows: true,
     summary: "A study's data with its codebook and workings; the backup holds all of a study",
     query: z.object({ as: ExportKindSchema.optional() }),
     answer: 'application/octet-stream',
@@ -96,6 +103,7 @@ export const STUDIES = [
     id: 'unreadOfStudy',
     method: 'get',
     path: '/studies/{study}/unread.csv',
+    showsRows: true,
     summary: 'The rows of its files that a study could not read',
     answer: 'text/csv',
     work: ({ study }) => csvResponse(unreadOfStudy(study), `${study.id} rows not read`),
@@ -104,6 +112,7 @@ export const STUDIES = [
     id: 'backUpStudy',
     method: 'get',
     path: '/studies/{study}/backup',
+    needs: 'owns',
     summary: 'A study as one file, to be restored',
     answer: 'application/vnd.sqlite3',
     work: async ({ service, study }) => fileResponse(await backUpStudy(service, study)),
@@ -118,12 +127,14 @@ export const STUDIES = [
     body: 'file',
     answer: StudyRowSchema,
     status: 201,
-    work: ({ service, query, request }) => restoreStudy(service, fileSent(query.file, request.body, BACKUP_WANTED)),
+    work: async ({ service, query, request, signedIn }) =>
+      owned(service, signedIn, await restoreStudy(service, fileSent(query.file, request.body, BACKUP_WANTED))),
   }),
   operation({
     id: 'unopenedFiles',
     method: 'get',
     path: '/unopened',
+    needs: 'administrator',
     summary: 'Files in the store that cannot be opened as studies, with the reason',
     answer: z.array(UnopenedSchema),
     work: ({ service }) => unopenedFiles(service),
@@ -132,6 +143,7 @@ export const STUDIES = [
     id: 'fetchUnopened',
     method: 'get',
     path: '/unopened/{name}',
+    needs: 'administrator',
     summary: 'A file that cannot be opened, as it is',
     answer: 'application/octet-stream',
     work: ({ service, params }) => fileResponse(fetchUnopened(service, params.name)),
@@ -140,6 +152,7 @@ export const STUDIES = [
     id: 'setAside',
     method: 'post',
     path: '/unopened/{name}/set-aside',
+    needs: 'administrator',
     summary: 'Move a file that cannot be opened out of the studies',
     changes: true,
     answer: z.object({ place: z.string().describe('Where it is now.') }),
@@ -149,6 +162,7 @@ export const STUDIES = [
     id: 'verifyStore',
     method: 'get',
     path: '/verified',
+    needs: 'administrator',
     summary: 'All files of the store, looked through to the last byte: what is damaged, and what is still right',
     answer: z.array(VerifiedFileSchema),
     work: async ({ service }) => {
@@ -161,6 +175,7 @@ export const STUDIES = [
     id: 'verifyFile',
     method: 'get',
     path: '/verified/{name}',
+    needs: 'administrator',
     summary: "A study's file, by its id or name, looked through to the last byte",
     answer: VerifiedFileSchema,
     work: ({ service, params }) => verifyFileOf(service, params.name),
@@ -181,12 +196,13 @@ export const STUDIES = [
     path: '/bin',
     summary: 'Studies in the bin',
     answer: z.array(BinnedStudySchema),
-    work: ({ service }) => listBin(service),
+    work: ({ service, signedIn }) => seenBy(service, signedIn, listBin(service)),
   }),
   operation({
     id: 'unbinStudy',
     method: 'post',
     path: '/bin/{binned}',
+    needs: 'owns',
     summary: 'Take a study out of the bin',
     changes: true,
     answer: StudyRowSchema,
@@ -197,6 +213,7 @@ export const STUDIES = [
     id: 'emptyFromBin',
     method: 'delete',
     path: '/bin/{binned}',
+    needs: 'owns',
     summary: 'Delete a study in the bin for good',
     changes: true,
     work: ({ service, params }) => emptyFromBin(service, params.binned),

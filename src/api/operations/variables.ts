@@ -55,6 +55,7 @@ export const VARIABLES = [
     id: 'respondentRows',
     method: 'post',
     path: '/studies/{study}/respondents',
+    showsRows: true,
     summary: 'Respondents one by one, with what they gave',
     body: RespondentsWantedSchema,
     answer: RespondentsSchema,

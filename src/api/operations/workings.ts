@@ -23,6 +23,7 @@ export const WORKINGS = [
     id: 'previewWorking',
     method: 'post',
     path: '/studies/{study}/workings/preview',
+    showsRows: true,
     summary: 'What a recipe would make, with its proof',
     query: z.object({
       working: z.coerce

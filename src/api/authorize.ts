@@ -1,0 +1,54 @@
+import { Fault } from '../core/fault.js';
+import { USUAL_PROTECTION } from '../core/team/protection.js';
+import type { Role } from '../core/team/roles.js';
+import type { Service } from '../service/context.js';
+import { protectionIn } from '../service/team/members.js';
+import { roleOf } from '../service/team/role-of.js';
+import type { SignedIn } from '../service/team/sessions.js';
+import { mayUseIntake } from '../service/team/intakes.js';
+import { needOf, refusal } from './need.js';
+import type { Operation } from './operation.js';
+
+type Params = Readonly<Record<string, string>>;
+
+/** The study that is in a path, in the bin or not; null: none is. */
+export const studyIn = (params: Params): string | null => params['study'] ?? params['binned'] ?? null;
+
+const SIGN_IN = new Fault('signed-out', 'Nobody is signed in.', 'Sign in at /sign-in; a program shows its token.');
+
+const hidden = (study: string) =>
+  new Fault('not-found', `There is no study "${study.slice(0, 64)}".`, 'Choose one from the list of studies.', {
+    field: 'study',
+  });
+
+function forbidden(operation: Operation, role: Role | null): Fault {
+  const need = needOf(operation);
+  if (need === 'administrator')
+    return new Fault('forbidden', 'That is for who administers the server.', 'Ask an administrator.');
+  const asked = operation.showsRows === true ? 'to see respondents one by one' : `who ${need}`;
+  const mend = 'Whoever owns the study can change that.';
+  return new Fault('forbidden', `You may not do that here: it is for ${asked}; you are one who ${role ?? ''}.`, mend);
+}
+
+/**
+ * Looks whether somebody may have an operation done. Where one person is alone, everything may be.
+ * @throws Fault where they may not: a study in which they have no part is as one that is not there
+ */
+export function authorize(service: Service, who: SignedIn | null, operation: Operation, params: Params): void {
+  const { team } = service;
+  if (!team) return;
+  const study = studyIn(params);
+  const role = who && study !== null ? roleOf(team, study, who.person.id) : null;
+  const protection = study === null ? USUAL_PROTECTION : protectionIn(team, study);
+  const isAdministrator = who?.person.administrator === true;
+  const why = refusal(operation, { isSignedIn: who !== null, isAdministrator, role, protection });
+  if (why === 'signed-out') throw SIGN_IN;
+  if (why === 'hidden') throw hidden(study ?? '');
+  if (why === 'forbidden') throw forbidden(operation, role);
+  const intake = params['intake'];
+  if (intake !== undefined && who && !mayUseIntake(team, intake, who.person)) {
+    throw new Fault('not-found', `There is no intake "${intake.slice(0, 64)}".`, 'Send the file again.', {
+      field: 'intake',
+    });
+  }
+}

@@ -1,0 +1,64 @@
+import { auditLog } from '../../service/team/audit.js';
+import { changeProtection, changeRole, membersIn } from '../../service/team/members.js';
+import { teamOf } from '../../service/team/team.js';
+import { operation } from '../operation.js';
+import { AuditQuery, AuditSchema, MembersSchema, ProtectionSchema, RoleSchema } from '../team-schemas.js';
+import { z } from '../zod.js';
+
+/** Who may do what in a study, and what was done. */
+export const MEMBERS = [
+  operation({
+    id: 'listMembers',
+    method: 'get',
+    path: '/studies/{study}/members',
+    summary: 'Who may do what in a study, and what it hands out',
+    answer: MembersSchema,
+    work: ({ service, params, signedIn }) => membersIn(teamOf(service), params.study, signedIn?.person.id ?? 0),
+  }),
+  operation({
+    id: 'changeRole',
+    method: 'put',
+    path: '/studies/{study}/members/{person}',
+    needs: 'owner-or-administrator',
+    audited: true,
+    summary: 'Say what somebody may do in a study; null: nothing any more',
+    body: z.strictObject({ role: RoleSchema.nullable() }),
+    answer: MembersSchema,
+    work: ({ service, params, body, signedIn }) => {
+      const team = teamOf(service);
+      changeRole(team, params.study, params.person, body.role);
+      return membersIn(team, params.study, signedIn?.person.id ?? 0);
+    },
+  }),
+  operation({
+    id: 'changeProtection',
+    method: 'put',
+    path: '/studies/{study}/protection',
+    needs: 'owns',
+    audited: true,
+    summary: 'Say what a study hands out, and to whom',
+    body: ProtectionSchema,
+    answer: ProtectionSchema,
+    work: ({ service, params, body }) => changeProtection(teamOf(service), params.study, body),
+  }),
+  operation({
+    id: 'studyAudit',
+    method: 'get',
+    path: '/studies/{study}/audit',
+    needs: 'owner-or-administrator',
+    summary: 'What was done in a study, by whom, from where; the newest first',
+    query: AuditQuery.pick({ before: true, person: true }),
+    answer: AuditSchema,
+    work: ({ service, params, query }) => auditLog(teamOf(service), { ...query, study: params.study }),
+  }),
+  operation({
+    id: 'audit',
+    method: 'get',
+    path: '/audit',
+    needs: 'administrator',
+    summary: 'What was done on the server, by whom, from where; the newest first',
+    query: AuditQuery,
+    answer: AuditSchema,
+    work: ({ service, query }) => auditLog(teamOf(service), query),
+  }),
+] as const;

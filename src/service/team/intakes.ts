@@ -1,0 +1,18 @@
+import { intakeOwner, setIntakeOwner } from '../../store/team/members.js';
+import type { Service } from '../context.js';
+import type { SignedIn } from './sessions.js';
+import type { Team } from './team.js';
+
+/** Whether a waiting file is somebody's own. */
+export const mayUseIntake = ({ db }: Team, intake: string, { id }: { id: number }): boolean =>
+  intakeOwner(db, intake) === id;
+
+/** Writes down whose a file is that was sent. */
+export function keepOwner<T extends { id: string }>({ team }: Service, who: SignedIn | null, intake: T): T {
+  if (team && who) setIntakeOwner(team.db, intake.id, who.person.id);
+  return intake;
+}
+
+/** Of the waiting files those that are somebody's own; where one person is alone, all. */
+export const ownIntakes = <T extends { id: string }>({ team }: Service, who: SignedIn | null, intakes: T[]): T[] =>
+  team ? intakes.filter(({ id }) => who !== null && mayUseIntake(team, id, who.person)) : intakes;

@@ -33,7 +33,10 @@ export function auditRefused(
   request: Request,
   params: Params,
 ): void {
-  const isRefused = error instanceof Fault && ['forbidden', 'signed-out', 'too-often'].includes(error.kind);
+  if (operation.audited === false) return;
+  // Nobody fills the log from outside: attempts to sign in write themselves down, which are few.
+  if (!locals.signedIn) return;
+  const isRefused = error instanceof Fault && error.kind === 'forbidden';
   if (isRefused) write('refused', operation, locals, request, params);
   else if (isWrittenDown(operation)) write('failed', operation, locals, request, params);
 }

@@ -1,5 +1,6 @@
 import { Fault } from '../core/fault.js';
 import { USUAL_PROTECTION } from '../core/team/protection.js';
+import { layerOf } from '../core/team/layer-id.js';
 import type { Role } from '../core/team/roles.js';
 import type { Service } from '../service/context.js';
 import { protectionIn } from '../service/team/members.js';
@@ -15,6 +16,12 @@ type Params = Readonly<Record<string, string>>;
 export const studyIn = (params: Params): string | null => params['study'] ?? params['binned'] ?? null;
 
 const SIGN_IN = new Fault('signed-out', 'Nobody is signed in.', 'Sign in at /sign-in; a program shows its token.');
+
+const COMMON_ONLY = new Fault(
+  'unsupported',
+  'That is done to the study as a whole, and not to a layer of your own.',
+  'Do it in the common layer.',
+);
 
 const hidden = (study: string) =>
   new Fault('not-found', `There is no study "${study.slice(0, 64)}".`, 'Choose one from the list of studies.', {
@@ -38,12 +45,15 @@ export function authorize(service: Service, who: SignedIn | null, operation: Ope
   const { team } = service;
   if (!team) return;
   const study = studyIn(params);
-  const role = who && study !== null ? roleOf(team, study, who.person.id) : null;
-  const protection = study === null ? USUAL_PROTECTION : protectionIn(team, study);
+  const { study: of, person } = layerOf(study ?? '');
+  const role = who && study !== null ? roleOf(team, of, who.person.id) : null;
+  const protection = study === null ? USUAL_PROTECTION : protectionIn(team, of);
+  const layer = person === null ? 'common' : person === who?.person.id ? 'own' : 'foreign';
   const isAdministrator = who?.person.administrator === true;
-  const why = refusal(operation, { isSignedIn: who !== null, isAdministrator, role, protection });
+  const why = refusal(operation, { isSignedIn: who !== null, isAdministrator, role, protection, layer });
   if (why === 'signed-out') throw SIGN_IN;
   if (why === 'hidden') throw hidden(study ?? '');
+  if (why === 'common-only') throw COMMON_ONLY;
   if (why === 'forbidden') throw forbidden(operation, role);
   const intake = params['intake'];
   if (intake !== undefined && who && !mayUseIntake(team, intake, who.person)) {

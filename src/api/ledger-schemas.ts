@@ -19,6 +19,7 @@ const EntrySchema = z.object({
     .describe('It stands in the ledger but not in the study: by choice, or because it no longer fits.'),
   note: z.string().describe('Why it is left out, or what of it no longer fits.'),
   revision: z.int().describe("The study's revision when it was last made, taken back or changed."),
+  madeBy: z.string().describe('Who made it; empty where one person uses the server.'),
 });
 
 export const LedgerSchema = z.array(EntrySchema).openapi('Ledger');

@@ -94,6 +94,8 @@ export interface Operation<
   readonly needs?: Need;
   /** It shows or hands out respondents one by one, or what they answered in words. */
   readonly showsRows?: boolean;
+  /** It is of the study as a whole, and not of somebody's own layer over it; so is what its owner alone may do. */
+  readonly common?: boolean;
   /** Whether it is written into the audit log, where that does not follow from what it does. */
   readonly audited?: boolean;
   /** The schema of what stands behind the question mark. */

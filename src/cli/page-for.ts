@@ -1,13 +1,23 @@
+import { layerOf } from '../core/team/layer-id.js';
+import { isEnough } from '../core/team/roles.js';
 import type { Service } from '../service/context.js';
 import { mayUseIntake } from '../service/team/intakes.js';
 import { roleOf } from '../service/team/role-of.js';
 import type { SignedIn } from '../service/team/sessions.js';
+import type { Team } from '../service/team/team.js';
 
 /** Pages that one need not be signed in for. */
 const OPEN = /^\/(sign-in|sign-in\/(office|return)|join|404)\/?$/;
 
 /** What becomes of a page that is asked for: it is shown, is not there for whoever asks, or they sign in first. */
 export type PageFor = 'shown' | 'not-there' | 'sign-in';
+
+/** Whether somebody may open a study, or their own layer over it. */
+function mayOpen(team: Team, id: string, { person }: SignedIn): boolean {
+  const { study, person: owner } = layerOf(id);
+  const role = roleOf(team, study, person.id);
+  return owner === null ? role !== null : owner === person.id && isEnough(role, 'tabulates');
+}
 
 /**
  * Whether somebody may see a page. What they have no part in is as what is not there.
@@ -18,7 +28,7 @@ export function pageFor({ team }: Service, who: SignedIn | null, path: string): 
   if (!who) return 'sign-in';
   const [, place, id = ''] = path.split('/');
   if (id === '') return 'shown';
-  if (place === 'studies') return roleOf(team, decodeURIComponent(id), who.person.id) === null ? 'not-there' : 'shown';
+  if (place === 'studies') return mayOpen(team, decodeURIComponent(id), who) ? 'shown' : 'not-there';
   if (place === 'intake') return mayUseIntake(team, decodeURIComponent(id), who.person) ? 'shown' : 'not-there';
   return 'shown';
 }

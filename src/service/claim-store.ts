@@ -38,7 +38,7 @@ function tidyStore(folder: string): void {
 
 /** What a store has in it. */
 const OURS =
-  /^(studies|intakes|bin|exports|done|set-aside|before-upgrade|token|server\.json|in-use\.lock.*|(requests|team)\.sqlite.*)$/;
+  /^(studies|intakes|own|bin|exports|done|set-aside|before-upgrade|token|server\.json|in-use\.lock.*|(requests|team)\.sqlite.*)$/;
 
 /**
  * The store is for nobody but the user who runs the server. A folder that has other things in it keeps its rights, and

@@ -6,6 +6,7 @@ import { allEntries, deltaOf, type EntryRow, insertEntry, setUndone } from '../s
 import { differenceOf, putSide, readState } from '../store/state.js';
 import { studyRow } from '../store/study.js';
 import type { OpenStudy, Service } from './context.js';
+import { whoAsks } from './asking.js';
 import { checkAllSeen, mergeSeen } from './concurrency.js';
 import { change } from './open-study.js';
 import { transact } from './transact.js';
@@ -40,7 +41,7 @@ export async function record<T>(
     },
     ({ changed }) => {
       const delta = changed ? differenceOf(before, readState(db)) : null;
-      if (delta) insertEntry(db, kind, words, delta);
+      if (delta) insertEntry(db, { kind, words, delta, madeBy: whoAsks().name ?? '' });
     },
   );
   return done.result;

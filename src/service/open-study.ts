@@ -1,7 +1,14 @@
 import { existsSync, lstatSync, readdirSync } from 'node:fs';
+import { isDeepStrictEqual } from 'node:util';
 import { basename, join } from 'node:path';
 import { Fault } from '../core/fault.js';
 import { type Trouble, troubleOf } from '../core/study/trouble.js';
+import { layerOf } from '../core/team/layer-id.js';
+import { ownLayerRow } from '../store/own-layer.js';
+import { acceptedOf } from './layers/accepted.js';
+import { bringUp } from './layers/bring-up.js';
+import { groundNow } from './layers/ground.js';
+import { makeOwnLayer, ownFile } from './layers/layer-files.js';
 import { inspectStudyFile } from '../store/inspect.js';
 import { CURRENT_VERSION, openStudyFile, readStudyFile } from '../store/open.js';
 import { listedRow, setStudyId, type StudyRow, studyRow } from '../store/study.js';
@@ -14,8 +21,9 @@ import { mustEnd, type OpenStudy, type Service, studiesFolder } from './context.
 /** Whether a text can be the id of a study: it is the name of a file. */
 export const isStudyId = (id: string): boolean => /^[a-z0-9][a-z0-9-]{0,63}$/.test(id);
 
+/** The file of a study, or of somebody's own layer over one. */
 export function studyFile(service: Service, id: string): string {
-  return join(studiesFolder(service), `${id}.sqlite`);
+  return layerOf(id).person === null ? join(studiesFolder(service), `${id}.sqlite`) : ownFile(service, id);
 }
 
 /** The same study for somebody who has seen a revision of it; a file that takes its place takes it here too. */
@@ -30,7 +38,7 @@ const notThere = (id: string) =>
 
 /** What a study's file is. @throws Fault where there is none, or it cannot be opened */
 function inspected(id: string, file: string): { version: number } {
-  if (!isStudyId(id) || !existsSync(file)) throw notThere(id);
+  if (!isStudyId(layerOf(id).study) || !existsSync(file)) throw notThere(id);
   const found = inspectStudyFile(file);
   if (found.is === 'study') return found;
   const { message, mend } = found.trouble;
@@ -56,7 +64,35 @@ export function openStudy(service: Service, id: string, seen: number | null = nu
   return asSeen(study, seen);
 }
 
+/** Somebody's own layer stands on the study, which is made ready first; it is made where there is none yet. */
+async function makeGround(service: Service, id: string): Promise<void> {
+  const { study, person } = layerOf(id);
+  if (person === null) return;
+  if (!service.team) throw notThere(id);
+  await makeOwnLayer(service, await readyStudy(service, study), person, id);
+}
+
+/** Brings somebody's own layer up to what it stands on. */
+async function bringUpLayer(service: Service, id: string): Promise<void> {
+  const { study, person } = layerOf(id);
+  if (person === null || !service.team) return;
+  const base = await readyStudy(service, study);
+  const own = openStudy(service, id);
+  const ground = () => groundNow(service, base, person, (other) => openStudy(service, other));
+  const isUp = () => isDeepStrictEqual(ownLayerRow(own.db)?.standsOn, ground().standsOn);
+  if (isUp()) return;
+  const { team } = service;
+  await inQueue(service, own, async () => {
+    // Whoever asked before may have done it.
+    if (isUp()) return;
+    await askedBy({ asker: 'ourselves' }, () =>
+      bringUp(service, own, person, ground(), acceptedOf(team, study, person, own)),
+    );
+  });
+}
+
 async function makeReady(service: Service, id: string): Promise<void> {
+  await makeGround(service, id);
   const file = studyFile(service, id);
   if (!service.studies.has(id)) {
     const { version } = inspected(id, file);
@@ -80,6 +116,7 @@ export async function readyStudy(service: Service, id: string, seen: number | nu
     service.ready.delete(id);
     throw error;
   }
+  await bringUpLayer(service, id);
   return openStudy(service, id, seen);
 }
 

@@ -1,6 +1,7 @@
 import { rename } from 'node:fs/promises';
 import { detach, openStudyFile } from '../store/open.js';
 import type { OpenStudy, Service } from './context.js';
+import { withoutLayers } from './layers/layer-files.js';
 import { sync } from './sync.js';
 
 /** A connection that a request may still use is closed after this time. */
@@ -14,8 +15,10 @@ export async function replaceFile(service: Service, study: OpenStudy, file: stri
   await sync(file);
   await service.forget(study.file);
   const { db } = study;
-  detach(db);
-  await rename(file, study.file);
+  await withoutLayers(service, study.id, () => {
+    detach(db);
+    return rename(file, study.file);
+  });
   // Those who have seen a revision look through to the one that is kept open.
   const kept = service.studies.get(study.id) ?? study;
   try {

@@ -10,6 +10,7 @@ import { unseal } from '../store/seal.js';
 import { nameStudy, setSettings, setStudyId, settingsOf, type StudyRow, studyRow, touchStudy } from '../store/study.js';
 import { mustEnd, type OpenStudy, type Service, studiesFolder } from './context.js';
 import { land } from './land.js';
+import { forgetLayers, removeLayers, withoutLayers } from './layers/layer-files.js';
 import { newStudyId } from './new-study-id.js';
 import { passingFile, type PassingFile } from './passing-file.js';
 import { change, idOfFile, isStudyId, openStudy, readyStudy, rowIn, studyFile, studyFilesIn } from './open-study.js';
@@ -83,8 +84,11 @@ export function binStudy(service: Service, study: OpenStudy): Promise<void> {
     await service.forget(study.file);
     const kept = service.studies.get(study.id);
     const { db } = kept ?? study;
-    detach(db);
-    await rename(study.file, join(binFolder(service), `${study.id}.sqlite`));
+    await withoutLayers(service, study.id, () => {
+      detach(db);
+      return rename(study.file, join(binFolder(service), `${study.id}.sqlite`));
+    });
+    forgetLayers(service, study.id);
     service.studies.delete(study.id);
     service.ready.delete(study.id);
     // A request that is being answered may still read from it.
@@ -125,7 +129,10 @@ export async function unbinStudy(service: Service, id: string): Promise<StudyRow
 }
 
 /** Deletes a study in the bin for good. */
-export const emptyFromBin = (service: Service, id: string): Promise<void> => rm(inBin(service, id));
+export async function emptyFromBin(service: Service, id: string): Promise<void> {
+  await rm(inBin(service, id));
+  await removeLayers(service, id);
+}
 
 /** A study as one file, which `restoreStudy` takes: everything in it, the ledger and the binder too. */
 export async function backUpStudy(service: Service, study: OpenStudy): Promise<PassingFile> {

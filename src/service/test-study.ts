@@ -12,7 +12,7 @@ import type { StudyTable } from '../core/table/table.js';
 import { tabulate } from '../core/table/tabulate.js';
 import { allVariables } from '../store/variables.js';
 import { countSentence } from './count-table.js';
-import { type OpenStudy, type Service, startService } from './context.js';
+import { type OpenStudy, type Service, type ServiceOptions, startService } from './context.js';
 import { acceptIntake } from './intake/accept.js';
 import { receiveFile } from './intake/receive.js';
 import { openStudy } from './open-study.js';
@@ -20,10 +20,10 @@ import { openStudy } from './open-study.js';
 /** The threads of the service, as they are bundled before the tests. */
 export const WORKER = fileURLToPath(new URL('../../dist/cli/worker.js', import.meta.url));
 
-/** For tests: a service in a folder of its own, both gone when the tests of the file are done. */
-export function serviceForTests(): Service {
+/** For tests: a service in a folder of its own, for one person unless it is said otherwise, both gone when the tests of the file are done. */
+export function serviceForTests(team?: ServiceOptions['team']): Service {
   const folder = mkdtempSync(join(tmpdir(), 'hatch-test-'));
-  const service = startService({ folder, worker: WORKER });
+  const service = startService({ folder, worker: WORKER, team });
   afterAll(async () => {
     await service.close();
     rmSync(folder, { recursive: true, force: true });

@@ -10,7 +10,7 @@ import { applySettled, planSettling, type Standing, standingOf } from './settle.
 const REHEARSED = new Error('a rehearsal is taken back');
 
 /** How the study would stand after a change; the change itself is taken back. @throws what the work throws */
-function rehearse({ db }: OpenStudy, work: () => unknown): Standing {
+export function rehearse({ db }: OpenStudy, work: () => unknown): Standing {
   const seen: Standing[] = [];
   try {
     inOnePiece(db, () => {

@@ -1,6 +1,7 @@
 import { type Binder, BinderItemsShape } from '../core/binder/binder-shape.js';
 import { fromKept } from './kept.js';
 import type { Db } from './open.js';
+import { freshId } from './fresh-id.js';
 import { prepared } from './prepared.js';
 
 /** All binders with what they list, the first first. */
@@ -19,7 +20,7 @@ export function putBinder(db: Db, { id, name, items }: Omit<Binder, 'id'> & { id
     `INSERT INTO binder (id, name, items) VALUES (@id, @name, @items)
        ON CONFLICT (id) DO UPDATE SET name = @name, items = @items RETURNING id`,
   );
-  return Number(statement.pluck().get({ id, name, items: JSON.stringify(items) }));
+  return Number(statement.pluck().get({ id: id ?? freshId(db, 'binder'), name, items: JSON.stringify(items) }));
 }
 
 export function removeBinder(db: Db, id: number): void {

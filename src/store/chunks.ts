@@ -10,7 +10,7 @@ export type ChunkWriter = (column: number, part: Part, first: number, bytes: Uin
 
 /** Statement that writes chunks, each with the sum of its bytes. */
 export function chunkWriter(db: Db): ChunkWriter {
-  const insert = prepared(db, 'INSERT INTO chunk (column_id, part, first, bytes, sum) VALUES (?, ?, ?, ?, ?)');
+  const insert = prepared(db, 'INSERT INTO main.chunk (column_id, part, first, bytes, sum) VALUES (?, ?, ?, ?, ?)');
   return (column, part, first, bytes) => void insert.run(column, part, first, bytes, crc32(bytes));
 }
 
@@ -91,5 +91,5 @@ export function chunkFinder(db: Db): (column: number, respondent: number) => Omi
 
 /** Takes a chunk away, so that another can be written in its place. */
 export function removeChunk(db: Db, column: number, first: number): void {
-  prepared(db, "DELETE FROM chunk WHERE column_id = ? AND part = 'values' AND first = ?").run(column, first);
+  prepared(db, "DELETE FROM main.chunk WHERE column_id = ? AND part = 'values' AND first = ?").run(column, first);
 }

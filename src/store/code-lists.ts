@@ -1,6 +1,7 @@
 import { canonicalCode, canonicalCodes } from '../core/codebook/number.js';
 import type { Code, MissingReason } from '../core/codebook/types.js';
 import type { Db } from './open.js';
+import { freshId } from './fresh-id.js';
 import { prepared } from './prepared.js';
 
 /** A code list, whether or not a variable uses it. */
@@ -53,8 +54,8 @@ function insertCodes(db: Db, list: number, codes: readonly Code[]): void {
 }
 
 export function insertCodeList(db: Db, name: string, codes: readonly Code[], kept = false): number {
-  const { lastInsertRowid } = prepared(db, 'INSERT INTO code_list (name, kept) VALUES (?, ?)').run(name, kept ? 1 : 0);
-  const id = Number(lastInsertRowid);
+  const id = freshId(db, 'code_list');
+  prepared(db, 'INSERT INTO code_list (id, name, kept) VALUES (?, ?, ?)').run(id, name, kept ? 1 : 0);
   insertCodes(db, id, codes);
   return id;
 }

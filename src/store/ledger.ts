@@ -20,18 +20,30 @@ export interface EntryRow {
   note: string;
   /** The study's revision when it was last made, taken back or changed. */
   revision: number;
+  /** Who made it; '' where one person uses the server. */
+  madeBy: string;
 }
 
 /** The revision that the study will have when the change under way is done. */
 const NEXT = '(SELECT revision + 1 FROM study)';
 
-/** Writes an entry down. What was undone before it can no longer be done again. @param delta null: for good */
-export function insertEntry(db: Db, kind: EntryKind, words: string, delta: Delta | null): number {
-  prepared(db, 'DELETE FROM ledger_entry WHERE undone = 1').run();
+/** An entry that is to be written down. */
+export interface NewEntry {
+  kind: EntryKind;
+  words: string;
+  /** Null: it is for good. */
+  delta: Delta | null;
+  /** Who makes it; '' where one person uses the server. */
+  madeBy: string;
+}
+
+/** Writes an entry down. What was undone before it can no longer be done again. */
+export function insertEntry(db: Db, { kind, words, delta, madeBy }: NewEntry): number {
+  removeUndone(db);
   const { lastInsertRowid } = prepared(
     db,
-    `INSERT INTO ledger_entry (made_at, kind, words, delta, revision) VALUES (?, ?, ?, ?, ${NEXT})`,
-  ).run(new Date().toISOString(), kind, words, delta && JSON.stringify(delta));
+    `INSERT INTO ledger_entry (made_at, kind, words, delta, made_by, revision) VALUES (?, ?, ?, ?, ?, ${NEXT})`,
+  ).run(new Date().toISOString(), kind, words, delta && JSON.stringify(delta), madeBy);
   return Number(lastInsertRowid);
 }
 
@@ -45,7 +57,7 @@ export function allEntries(db: Db): EntryRow[] {
   const rows = prepared(
     db,
     'SELECT id, made_at AS madeAt, kind, words, undone, delta IS NOT NULL AS undoable, left_out AS leftOut, ' +
-      'note, revision FROM ledger_entry ORDER BY id',
+      'note, revision, made_by AS madeBy FROM ledger_entry ORDER BY id',
   ).all() as (Omit<EntryRow, 'undone' | 'undoable'> & { undone: 0 | 1; undoable: 0 | 1 })[];
   return rows.map((row) => ({ ...row, undone: row.undone === 1, undoable: row.undoable === 1 }));
 }
@@ -74,6 +86,28 @@ export function setLeftOut(db: Db, id: number, leftOut: EntryRow['leftOut'], not
     id,
   );
 }
+
+/** Says how an entry stands after what is beneath it changed; whoever looked at it before is not told of a change. */
+export function setStanding(
+  db: Db,
+  id: number,
+  { leftOut, note, delta }: Pick<EntryRow, 'leftOut' | 'note'> & { delta: Delta },
+): void {
+  prepared(db, 'UPDATE ledger_entry SET left_out = ?, note = ?, delta = ? WHERE id = ?').run(
+    leftOut,
+    note,
+    JSON.stringify(delta),
+    id,
+  );
+}
+
+/** Takes entries out of the ledger: what they did is done elsewhere. */
+export function removeEntries(db: Db, ids: readonly number[]): void {
+  for (const id of ids) prepared(db, 'DELETE FROM ledger_entry WHERE id = ?').run(id);
+}
+
+/** What was taken back cannot be done again any more. */
+export const removeUndone = (db: Db): void => void prepared(db, 'DELETE FROM ledger_entry WHERE undone = 1').run();
 
 export function setWords(db: Db, id: number, words: string): void {
   prepared(db, 'UPDATE ledger_entry SET words = ? WHERE id = ?').run(words, id);

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { type Mark, type Verdict, VERDICTS } from '../core/recode/theme/mark.js';
 import { fromKept } from './kept.js';
 import type { Db } from './open.js';
+import { freshId } from './fresh-id.js';
 import { prepared } from './prepared.js';
 
 /** A mark as it is kept: of which working it is, and when it was made. */
@@ -101,7 +102,7 @@ export function putMark(db: Db, { id, settles, themes, ...row }: Omit<MarkRow, '
        VALUES (@id, @working, @text, @verdict, @themes, @coder, @settles, @quote, @madeAt)
        ON CONFLICT (id) DO UPDATE SET working_id = @working, text = @text, verdict = @verdict, themes = @themes,
          coder = @coder, settles = @settles, quote = @quote, made_at = @madeAt`,
-  ).run({ ...row, id, themes: JSON.stringify(themes), settles: settles ? 1 : 0 });
+  ).run({ ...row, id: id ?? freshId(db, 'mark'), themes: JSON.stringify(themes), settles: settles ? 1 : 0 });
 }
 
 export function removeMark(db: Db, id: number): void {

@@ -2,6 +2,7 @@ import { rmSync } from 'node:fs';
 import Database from 'better-sqlite3';
 import { Fault } from '../core/fault.js';
 import { dropLooseColumns } from './columns.js';
+import { standOnBase } from './own-layer.js';
 import { MIGRATIONS } from './migrations/index.js';
 
 export type Db = Database.Database;
@@ -10,7 +11,7 @@ export type Db = Database.Database;
 export const CURRENT_VERSION = MIGRATIONS.length;
 
 function configure(db: Db): Db {
-  db.pragma('journal_mode = WAL');
+  db.pragma('main.journal_mode = WAL');
   db.pragma('synchronous = FULL');
   db.pragma('foreign_keys = ON');
   db.pragma('busy_timeout = 5000');
@@ -51,6 +52,7 @@ export function openStudyFile(path: string): Db {
   const db = configure(new Database(path, { fileMustExist: true }));
   try {
     migrate(db, path);
+    standOnBase(db, path);
     dropLooseColumns(db);
     return db;
   } catch (error) {
@@ -69,8 +71,8 @@ export function closeForMove(db: Db): void {
  * Leaves nothing of a study's file in a log beside it, so that another can take its place. @throws where it is in use
  */
 export function detach(db: Db): void {
-  db.pragma('wal_checkpoint(TRUNCATE)');
-  db.pragma('journal_mode = DELETE');
+  db.pragma('main.wal_checkpoint(TRUNCATE)');
+  db.pragma('main.journal_mode = DELETE');
 }
 
 /** Deletes a study's file that nobody has open, with what stands beside it; nothing where there is none. */
@@ -92,5 +94,11 @@ export function copyStudyFile(from: string, to: string): void {
 export function readStudyFile(path: string): Db {
   const db = new Database(path, { readonly: true, fileMustExist: true });
   db.pragma('busy_timeout = 5000');
+  try {
+    standOnBase(db, path);
+  } catch (error) {
+    db.close();
+    throw error;
+  }
   return db;
 }

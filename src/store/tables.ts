@@ -4,6 +4,7 @@ import { type SentenceBody, sentenceOfBody, SentenceShape } from '../core/table/
 import { type Shown, ShownShape } from '../core/table/shown-shape.js';
 import { fromKept } from './kept.js';
 import type { Db } from './open.js';
+import { freshId } from './fresh-id.js';
 import { prepared } from './prepared.js';
 
 export interface SavedTableRow {
@@ -54,7 +55,13 @@ export function putTable(
   shown: Shown,
   now: string,
 ): number {
-  const row = { id, title, sentence: JSON.stringify(sentence), shown: JSON.stringify(shown), now };
+  const row = {
+    id: id ?? freshId(db, 'saved_table'),
+    title,
+    sentence: JSON.stringify(sentence),
+    shown: JSON.stringify(shown),
+    now,
+  };
   const key = Number(
     prepared(
       db,

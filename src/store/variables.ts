@@ -3,6 +3,7 @@ import { z } from 'zod';
 import { codesByList } from './code-lists.js';
 import { fromKept } from './kept.js';
 import type { Db } from './open.js';
+import { freshId } from './fresh-id.js';
 import { prepared } from './prepared.js';
 import { columnsChange, untilChanged } from './unchanged.js';
 
@@ -142,12 +143,13 @@ const placeBehindAll = (db: Db): number =>
   (prepared(db, 'SELECT coalesce(max(position), 0) FROM variable').pluck().get() as number) + 1;
 
 function insertAt(db: Db, position: number, variable: NewVariable): number {
-  const { lastInsertRowid } = prepared(
+  const id = freshId(db, 'variable');
+  prepared(
     db,
-    `INSERT INTO variable (position, name, label, question, level, column_id, code_list_id, working_id, made_at)
-     VALUES (@position, @name, @label, @question, @level, @columnId, @codeListId, @workingId, @madeAt)`,
-  ).run({ ...variable, position, madeAt: new Date().toISOString() });
-  return Number(lastInsertRowid);
+    `INSERT INTO variable (id, position, name, label, question, level, column_id, code_list_id, working_id, made_at)
+     VALUES (@id, @position, @name, @label, @question, @level, @columnId, @codeListId, @workingId, @madeAt)`,
+  ).run({ ...variable, id, position, madeAt: new Date().toISOString() });
+  return id;
 }
 
 /** Puts a variable at the end of the roster, or right behind another one. Returns its id. */

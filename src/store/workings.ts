@@ -4,6 +4,7 @@ import { type Proof, ProofShape } from '../core/recode/proof-shape.js';
 import { type StandsIn, StandsInShape } from '../core/recode/stands-in-shape.js';
 import { fromKept } from './kept.js';
 import type { Db } from './open.js';
+import { freshId } from './fresh-id.js';
 import { prepared } from './prepared.js';
 
 export interface WorkingRow {
@@ -60,7 +61,7 @@ export function putWorking(
   now: string,
 ): number {
   const row = {
-    id,
+    id: id ?? freshId(db, 'working'),
     kind: recipe.kind,
     recipe: JSON.stringify(recipe),
     proof: JSON.stringify(proof),

@@ -35,6 +35,7 @@ export const LINKS = [
     id: 'lookAgain',
     method: 'post',
     path: '/studies/{study}/link',
+    common: true,
     summary:
       'Look at the table of a linked study as it is now; get what was understood of it, to be taken in as a refresh',
     changes: true,

@@ -11,6 +11,7 @@ export const MEMBERS = [
     id: 'listMembers',
     method: 'get',
     path: '/studies/{study}/members',
+    common: true,
     summary: 'Who may do what in a study, and what it hands out',
     answer: MembersSchema,
     work: ({ service, params, signedIn }) => membersIn(teamOf(service), params.study, signedIn?.person.id ?? 0),

@@ -8,7 +8,10 @@ import {
   takeBack,
   useInvitation,
 } from '../../service/team/invitations.js';
-import { editPerson, everybody } from '../../service/team/people.js';
+import { listStudies } from '../../service/open-study.js';
+import { ownWhatIsLeft } from '../../service/team/owners.js';
+import { audit } from '../../service/team/audit.js';
+import { editPerson, everybody, findPerson } from '../../service/team/people.js';
 import {
   endSession,
   ownSessions,
@@ -77,14 +80,23 @@ export const PEOPLE = [
     method: 'post',
     path: '/sign-in',
     needs: 'anybody',
-    audited: true,
+    audited: false,
     summary: 'Sign in with name and password; the answer sets a cookie',
     body: SignInSchema,
     answer: PersonSchema,
     work: async (call) => {
-      const person = await signIn(teamOf(call.service), call.body.email, call.body.password, call.address);
-      letIn(call, person.id);
-      return person;
+      const { service, address, body } = call;
+      const act = { act: 'signIn', study: null, place: '/sign-in', address };
+      try {
+        const person = await signIn(teamOf(service), body.email, body.password, address);
+        letIn(call, person.id);
+        audit(service, { ...act, who: { person }, outcome: 'done' });
+        return person;
+      } catch (error) {
+        const isOneOfMany = error instanceof Fault && error.kind === 'too-often';
+        if (!isOneOfMany) audit(service, { ...act, who: null, name: body.email, outcome: 'refused' });
+        throw error;
+      }
     },
   }),
   operation({
@@ -130,13 +142,19 @@ export const PEOPLE = [
     method: 'post',
     path: '/join',
     needs: 'anybody',
-    audited: true,
+    audited: false,
     summary: 'Come in by an invitation, with a password of one’s own; the answer sets a cookie',
     body: JoinSchema,
     status: 204,
     work: async (call) => {
       const { invitation, ...joining } = call.body;
-      letIn(call, await useInvitation(teamOf(call.service), invitation, joining));
+      const { service, address } = call;
+      const team = teamOf(service);
+      const person = findPerson(team, await useInvitation(team, invitation, joining));
+      // The first one here has what was there before.
+      if (everybody(team).length === 1) ownWhatIsLeft(service, person.id, listStudies(service));
+      letIn(call, person.id);
+      audit(service, { who: { person }, act: 'join', study: null, place: '/join', address, outcome: 'done' });
     },
   }),
   operation({

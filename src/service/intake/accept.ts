@@ -8,6 +8,7 @@ import { whole } from '../../core/figures.js';
 import { sourcesOf, withIds } from '../../core/recode/sources.js';
 import type { Recipe } from '../../core/recode/recipe-shape.js';
 import type { Slots } from '../../core/recode/slots/shape.js';
+import { whoAsks } from '../asking.js';
 import { Fault } from '../../core/fault.js';
 import { removeColumn } from '../../store/columns.js';
 import { closeForMove, type Db, openStudyFile } from '../../store/open.js';
@@ -238,7 +239,8 @@ function putCodebook(db: Db, { intake, read, decided, study, name, subtitle }: M
     fileSha256: sha256,
   });
   const [file] = allSourceFiles(db);
-  insertEntry(db, 'intake', sayIntake(fileName, respondents, decided), null);
+  const words = sayIntake(fileName, respondents, decided);
+  insertEntry(db, { kind: 'intake', words, delta: null, madeBy: whoAsks().name ?? '' });
   if (file) updateSourceFile(db, file.id, { respondents, unread: unread.rows, sha256, bytes, takenIn: created });
   const lists = new Map(
     Object.entries(decided.lists).map(([key, { name, codes }]) => [

@@ -4,6 +4,7 @@ import { byId } from '../../core/by-id.js';
 import { rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Code, Level } from '../../core/codebook/types.js';
+import { whoAsks } from '../asking.js';
 import { Fault } from '../../core/fault.js';
 import { whole } from '../../core/figures.js';
 import { insertEntry } from '../../store/ledger.js';
@@ -275,7 +276,7 @@ async function finish(service: Service, file: string, { columns, wave, joined, r
   try {
     db.transaction(() => {
       setRespondents(db, respondents);
-      insertEntry(db, 'intake', words, null);
+      insertEntry(db, { kind: 'intake', words, delta: null, madeBy: whoAsks().name ?? '' });
       columns.forEach(({ name, variable }, k) => {
         const { id, storage, understood } = joined[k]!;
         const isWave = wave !== null && k === columns.length - 1;

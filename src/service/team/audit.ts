@@ -5,19 +5,21 @@ import type { SignedIn } from './sessions.js';
 
 /** What is written down of something that was asked for. */
 export interface Act extends Pick<AuditRow, 'act' | 'study' | 'place' | 'outcome' | 'address'> {
-  who: SignedIn | null;
+  who: Pick<SignedIn, 'person'> | null;
+  /** Of somebody who is not signed in: what they call themselves. */
+  name?: string | undefined;
 }
 
 const LONGEST = 300;
 
 /** Writes an act down, where several people use the server. */
-export function audit({ team }: Service, { who, place, ...act }: Act): void {
+export function audit({ team }: Service, { who, place, name = '', ...act }: Act): void {
   if (!team) return;
   insertAudit(team.db, {
     ...act,
     at: new Date().toISOString(),
     person: who?.person.id ?? null,
-    name: who?.person.name ?? '',
+    name: who?.person.name ?? name.slice(0, 120),
     place: place.slice(0, LONGEST),
   });
 }

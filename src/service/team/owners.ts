@@ -1,4 +1,4 @@
-import { forgetStudy, setRole } from '../../store/team/members.js';
+import { forgetStudy, membersOf, setRole } from '../../store/team/members.js';
 import type { Service } from '../context.js';
 import type { SignedIn } from './sessions.js';
 
@@ -8,6 +8,13 @@ export function own({ team }: Service, who: SignedIn | null, study: string): voi
   // What an earlier study of this id let others do is not theirs to do in this one.
   forgetStudy(team.db, study);
   setRole(team.db, study, who.person.id, 'owns');
+}
+
+/** Studies in which nobody has a part, as those of a server that one person used before, are somebody's from now on. */
+export function ownWhatIsLeft({ team }: Service, person: number, studies: readonly { id: string }[]): void {
+  if (!team) return;
+  const left = studies.filter(({ id }) => membersOf(team.db, id).length === 0);
+  for (const { id } of left) setRole(team.db, id, person, 'owns');
 }
 
 /** The same study, which is its maker's from now on. */

@@ -16,6 +16,7 @@ import { offScale } from './014-off-scale.js';
 import { marks } from './015-marks.js';
 import { quotes } from './016-quotes.js';
 import { linked } from './017-linked.js';
+import { layers } from './018-layers.js';
 
 /** SQL, or a function that rewrites stored JSON into the form of its present shape. */
 type Migration = string | ((db: Database) => void);
@@ -39,4 +40,5 @@ export const MIGRATIONS: readonly Migration[] = [
   marks,
   quotes,
   linked,
+  layers,
 ];

@@ -65,6 +65,36 @@ CREATE TABLE intake_owner (
   person_id INTEGER NOT NULL REFERENCES person (id) ON DELETE CASCADE
 ) STRICT, WITHOUT ROWID;
 
+-- A thing of an own layer that its owner shows to somebody, or (null) to everybody in the study.
+CREATE TABLE share (
+  id INTEGER PRIMARY KEY AUTOINCREMENT,
+  study TEXT NOT NULL,
+  owner INTEGER NOT NULL REFERENCES person (id) ON DELETE CASCADE,
+  part TEXT NOT NULL CHECK (part IN ('variable', 'table', 'binder')),
+  thing INTEGER NOT NULL,
+  shown_to INTEGER REFERENCES person (id) ON DELETE CASCADE
+) STRICT;
+
+CREATE UNIQUE INDEX share_once ON share (study, owner, part, thing, coalesce(shown_to, 0));
+
+-- Entries of an own ledger that its owner would have in the common layer, with what became of that.
+CREATE TABLE offer (
+  id INTEGER PRIMARY KEY AUTOINCREMENT,
+  study TEXT NOT NULL,
+  owner INTEGER NOT NULL REFERENCES person (id) ON DELETE CASCADE,
+  words TEXT NOT NULL,
+  note TEXT NOT NULL,
+  -- The entries with what they do, as they stood when they were offered.
+  entries TEXT NOT NULL CHECK (json_valid(entries)),
+  state TEXT NOT NULL CHECK (state IN ('open', 'accepted', 'declined', 'withdrawn')),
+  answer TEXT NOT NULL DEFAULT '',
+  made TEXT NOT NULL,
+  decided TEXT,
+  decided_by TEXT NOT NULL DEFAULT ''
+) STRICT;
+
+CREATE INDEX offer_of_study ON offer (study, state);
+
 CREATE TABLE audit (
   id INTEGER PRIMARY KEY AUTOINCREMENT,
   at TEXT NOT NULL,

@@ -54,6 +54,10 @@ export async function stale({ study }: Asked): Promise<void> {
   await refresh(study);
 }
 
+/** Has everything fetched again that was answered to a question, whatever it was asked with. */
+export const askAgain = (key: Key): void =>
+  void fetched.invalidateQueries({ predicate: ({ queryKey }) => queryKey[0] === key });
+
 /** Shows a file that waits as it is now, which is what its changes answer with, and compares it again. */
 export async function showIntake(intake: Intake): Promise<void> {
   const queryKey = keptUnder('GET /intakes/{intake}', { intake: intake.id });

@@ -8,6 +8,8 @@ import { askedBy } from '../service/asking.js';
 import { knownFault } from '../service/store-fault.js';
 import { authorize } from './authorize.js';
 import { auditDone, auditRefused } from './audited.js';
+import { layerOf } from '../core/team/layer-id.js';
+import { keepUses } from '../service/layers/keep-uses.js';
 import { mustFit } from './answer-fits.js';
 import type { Route } from './find-operation.js';
 import { isIdPart, type Call, type Operation } from './operation.js';
@@ -78,6 +80,9 @@ async function callOf(
 
 /** Whether an operation works with a study that is in its path. */
 const isOfStudy = ({ path }: Operation) => path.includes('/{study}');
+
+/** Whether a path leads into somebody's own layer. */
+const isOwnLayer = (params: Route['params']) => layerOf(params['study'] ?? '').person !== null;
 
 /** The key under which a change is sent, quoted or not. @throws Fault where it is none */
 function keyIn(request: Request): string | null {
@@ -192,6 +197,7 @@ export async function answer(request: Request, route: Route | null, locals: App.
     const revision = () => service.revisionOf(route.params['study'] ?? '');
     const before = revision();
     const result = await askedBy(who, () => done(operation, call, route.params));
+    if (operation.changes === true && service.team && isOwnLayer(route.params)) keepUses(service, call.study);
     auditDone(operation, locals, request, route.params);
     if (result instanceof Response) return await passedOn(result, request, drained);
     // What is read may be older than a change that lands while it is made ready, and must not be told as newer.

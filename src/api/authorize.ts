@@ -1,13 +1,13 @@
 import { Fault } from '../core/fault.js';
 import { USUAL_PROTECTION } from '../core/team/protection.js';
 import { layerOf } from '../core/team/layer-id.js';
-import type { Role } from '../core/team/roles.js';
+import { isEnough, type Role, ROLES } from '../core/team/roles.js';
 import type { Service } from '../service/context.js';
 import { protectionIn } from '../service/team/members.js';
 import { roleOf } from '../service/team/role-of.js';
 import type { SignedIn } from '../service/team/sessions.js';
 import { mayUseIntake } from '../service/team/intakes.js';
-import { needOf, refusal } from './need.js';
+import { needOf, refusal, type Standing } from './need.js';
 import type { Operation } from './operation.js';
 
 type Params = Readonly<Record<string, string>>;
@@ -28,13 +28,17 @@ const hidden = (study: string) =>
     field: 'study',
   });
 
-function forbidden(operation: Operation, role: Role | null): Fault {
-  const need = needOf(operation);
+function forbidden(operation: Operation, layer: Standing['layer'], role: Role | null): Fault {
+  const need = needOf(operation, layer);
   if (need === 'administrator')
     return new Fault('forbidden', 'That is for who administers the server.', 'Ask an administrator.');
-  const asked = operation.showsRows === true ? 'to see respondents one by one' : `who ${need}`;
   const mend = 'Whoever owns the study can change that.';
-  return new Fault('forbidden', `You may not do that here: it is for ${asked}; you are one who ${role ?? ''}.`, mend);
+  const needed = need === 'owner-or-administrator' ? 'owns' : need;
+  const isRoleEnough = isEnough(role, ROLES.find((candidate) => candidate === needed) ?? 'reads');
+  const message = isRoleEnough
+    ? `This study shows and hands out respondents one by one to fewer than to all who work in it, and not to who ${role ?? ''}.`
+    : `That takes somebody who ${needed} in this study; you are one who ${role ?? ''}.`;
+  return new Fault('forbidden', message, mend);
 }
 
 /**
@@ -54,7 +58,7 @@ export function authorize(service: Service, who: SignedIn | null, operation: Ope
   if (why === 'signed-out') throw SIGN_IN;
   if (why === 'hidden') throw hidden(study ?? '');
   if (why === 'common-only') throw COMMON_ONLY;
-  if (why === 'forbidden') throw forbidden(operation, role);
+  if (why === 'forbidden') throw forbidden(operation, layer, role);
   const intake = params['intake'];
   if (intake !== undefined && who && !mayUseIntake(team, intake, who.person)) {
     throw new Fault('not-found', `There is no intake "${intake.slice(0, 64)}".`, 'Send the file again.', {

@@ -15,6 +15,8 @@ const ID_PARTS = [
   'person',
   'invitation',
   'session',
+  'share',
+  'offer',
 ] as const;
 
 /** Whether a part of a path is an id, a whole number from 1. Any other part is text. */

@@ -197,6 +197,7 @@ const VariableSchema = z.object({
   offScale: z.array(z.string()).describe('Codes that have no place on its scale, though they can be answers.'),
   themes: z.boolean().optional().describe('Its options are themes that answers in words were coded into.'),
   madeAt: z.string().describe('When it was taken in or made.'),
+  madeBy: z.string().describe('Who made it; empty where nobody is known by a name.'),
 });
 
 export const StudyViewSchema = z
@@ -213,6 +214,11 @@ export const StudyViewSchema = z
         countable: z.boolean(),
         column: z.string().describe('Its heading in the file.'),
         levels: z.array(z.enum(LEVELS)).describe('Levels that it can have.'),
+        layer: z
+          .enum(['common', 'own', 'shown'])
+          .describe('Where it is: in the study for all, in one’s own layer, or in that of somebody who shows it.'),
+        people: z.int().describe('In how many people’s own layers it is used.'),
+        says: z.string().describe('What its working does, in words; empty where it has none.'),
         picture: z.discriminatedUnion('is', [
           z.object({ is: z.literal('bars'), bars: z.array(z.int()) }),
           HistogramShape.extend({ is: z.literal('histogram') }),
@@ -264,7 +270,16 @@ export const VariableDetailSchema = z
     from: z
       .discriminatedUnion('is', [
         z.object({ is: z.literal('column'), column: z.string(), files: z.array(z.string()) }),
-        z.object({ is: z.literal('working'), working: id, kind: z.string(), of: z.array(id) }),
+        z.object({
+          is: z.literal('working'),
+          working: id,
+          kind: z.string(),
+          of: z.array(id),
+          says: z.string().describe('What it does, in words.'),
+          holds: z.boolean(),
+          findings: z.array(z.string()).describe('What its proof says, a line each.'),
+          same: z.array(id).describe('Others that give every respondent the same, under whatever codes and labels.'),
+        }),
       ])
       .describe('Where it came from.'),
   })

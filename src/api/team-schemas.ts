@@ -7,7 +7,7 @@ const email = z.email().max(254);
 const password = z.string().max(1000);
 const secret = z.string().max(100);
 export const RoleSchema = z.enum(ROLES);
-export const ProtectionSchema = ProtectionShape.openapi('Protection');
+export const ProtectionSchema = ProtectionShape;
 
 export const PersonSchema = z
   .object({

@@ -234,7 +234,7 @@ export function describeEntry({ db }: OpenStudy, id: number): EntryDetail {
     const state = after ?? before;
     // What was made, or taken out, has all its fields in the entry.
     return state?.name !== undefined && !now.some((candidate) => candidate.id === variable)
-      ? [{ ...(state as VariableState), id: variable, codes: [], columnId: 0 }]
+      ? [{ ...(state as VariableState), madeBy: state.madeBy ?? '', id: variable, codes: [], columnId: 0 }]
       : [];
   });
   const variables = [...now, ...own];

@@ -158,6 +158,10 @@ function wantedItems(study: OpenStudy, { name, items }: Binder, ids: readonly nu
   throw new Fault('not-found', `The binder “${name}” is empty.`, 'Keep a table in it first.', { field: 'binder' });
 }
 
+/** The sentences of the tables that are wanted of a binder. @throws Fault as `writeBinder` does */
+export const sentencesOfBinder = (study: OpenStudy, { binder, tables }: Pick<BinderAsked, 'binder' | 'tables'>) =>
+  wantedItems(study, findBinder(study, binder), tables).flatMap((item) => (item.is === 'table' ? [item.sentence] : []));
+
 /**
  * A binder as a file: its sections, notes and tables in their order, with the readings that are kept with them.
  * @throws Fault where there is no such binder or table, or nothing in it

@@ -15,6 +15,7 @@ import { dropUnusedLists, insertCodeList } from '../store/code-lists.js';
 import { allVariables, insertVariable, removeVariable, renameVariable, type VariableRow } from '../store/variables.js';
 import { allWorkings, putWorking, removeWorking, usersOfVariable } from '../store/workings.js';
 import type { StandsIn } from '../core/recode/stands-in-shape.js';
+import { whoAsks } from './asking.js';
 import type { OpenStudy, Service } from './context.js';
 import { record } from './ledger.js';
 import { change } from './open-study.js';
@@ -130,6 +131,7 @@ function insertWorking(
     columnId: result.columnId,
     codeListId: insertCodeList(db, name, result.codes),
     workingId: working,
+    madeBy: whoAsks().name ?? '',
   };
   const variable = insertVariable(db, made, sourcesOf(recipe).at(-1) ?? null);
   if (standsIn) takePlace(db, working);

@@ -39,6 +39,7 @@ function stateOf({
   codeListId,
   workingId,
   madeAt,
+  madeBy,
   note,
   group,
   starred,
@@ -47,7 +48,7 @@ function stateOf({
   offScale,
 }: VariableRow): VariableState {
   const marks = { note, group, starred, aside, shownOrder, offScale };
-  return { name, label, question, level, codeListId, workingId, madeAt, ...marks };
+  return { name, label, question, level, codeListId, workingId, madeAt, madeBy, ...marks };
 }
 
 const markStates = new WeakMap<MarkRow, StateOf<'mark'>>();
@@ -172,11 +173,13 @@ function putVariables(db: Db, wanted: readonly Wanted<'variable'>[], respondents
   const coming = new Set(wanted.map(({ id }) => id));
   const taken = new Set([...variables.values()].filter(({ id }) => !coming.has(id)).map(({ name }) => name));
   // A name that something else has by now stays as it is.
-  const nameOf = (id: number, name: string, old: VariableRow | undefined) =>
-    taken.has(name) ? (old?.name ?? `${name}_${id}`) : name;
+  const freeName = (name: string, k = 2): string =>
+    taken.has(`${name}_${k}`) ? freeName(name, k + 1) : `${name}_${k}`;
+  const nameOf = (name: string, old: VariableRow | undefined) =>
+    taken.has(name) ? (old?.name ?? freeName(name)) : name;
   const kept = wanted.flatMap(({ id, to }) => {
     const old = variables.get(id);
-    return to ? [{ id, to, old, name: nameOf(id, to.name, old) }] : [];
+    return to ? [{ id, to, old, name: nameOf(to.name, old) }] : [];
   });
   // Names change for each other's: first to what nobody can type.
   for (const { id, old, name } of kept) if (old && old.name !== name) renameVariable(db, id, `\u0000${id}`);

@@ -33,6 +33,8 @@ export interface VariableRow extends Variable, Marks {
   workingId: number | null;
   /** When it was taken in or made. */
   madeAt: string;
+  /** Who made it; '' where nobody is known by a name. */
+  madeBy: string;
 }
 
 /** A row as it stands in the file, in the order of `COLUMNS`. */
@@ -52,12 +54,13 @@ type Flat = [
   shownOrder: string,
   offScale: string,
   madeAt: string,
+  madeBy: string,
   themes: 0 | 1 | null,
 ];
 
 const COLUMNS =
   'id, name, label, question, level, column_id, code_list_id, working_id, note, in_group, starred, aside, ' +
-  'shown_order, off_scale, made_at, ' +
+  'shown_order, off_scale, made_at, made_by, ' +
   "(SELECT json_extract(recipe, '$.kind') = 'theme' FROM working WHERE working.id = working_id)";
 
 function rowOf(flat: Flat, lists: ReadonlyMap<number, Code[]>): VariableRow {
@@ -77,6 +80,7 @@ function rowOf(flat: Flat, lists: ReadonlyMap<number, Code[]>): VariableRow {
     order,
     offScale,
     madeAt,
+    madeBy,
     themes,
   ] = flat;
   const codesIn = (kept: string, what: string) =>
@@ -97,6 +101,7 @@ function rowOf(flat: Flat, lists: ReadonlyMap<number, Code[]>): VariableRow {
     shownOrder: codesIn(order, 'the order'),
     offScale: codesIn(offScale, 'the codes off the scale'),
     madeAt,
+    madeBy,
     ...(themes === 1 ? { themes: true } : {}),
     codes: codeListId === null ? [] : (lists.get(codeListId) ?? []),
   };
@@ -136,6 +141,8 @@ export interface NewVariable {
   columnId: number;
   codeListId: number | null;
   workingId: number | null;
+  /** Who makes it. */
+  madeBy?: string | undefined;
 }
 
 /** A place in the roster behind all. */
@@ -146,9 +153,10 @@ function insertAt(db: Db, position: number, variable: NewVariable): number {
   const id = freshId(db, 'variable');
   prepared(
     db,
-    `INSERT INTO variable (id, position, name, label, question, level, column_id, code_list_id, working_id, made_at)
-     VALUES (@id, @position, @name, @label, @question, @level, @columnId, @codeListId, @workingId, @madeAt)`,
-  ).run({ ...variable, id, position, madeAt: new Date().toISOString() });
+    `INSERT INTO variable (id, position, name, label, question, level, column_id, code_list_id, working_id, made_at,
+       made_by)
+     VALUES (@id, @position, @name, @label, @question, @level, @columnId, @codeListId, @workingId, @madeAt, @madeBy)`,
+  ).run({ madeBy: '', ...variable, id, position, madeAt: new Date().toISOString() });
   return id;
 }
 
@@ -253,13 +261,13 @@ export function restoreVariable(
   variable: NewVariable & Marks & { id: number; madeAt: string },
   old?: VariableRow,
 ): void {
-  const { id, name, workingId, madeAt, columnId } = variable;
+  const { id, name, workingId, madeAt, madeBy = '', columnId } = variable;
   if (!old) {
     prepared(
       db,
-      `INSERT INTO variable (id, position, name, label, question, level, column_id, working_id, made_at)
-       VALUES (?, 0, ?, '', '', ?, ?, ?, ?)`,
-    ).run(id, name, variable.level, columnId, workingId, madeAt);
+      `INSERT INTO variable (id, position, name, label, question, level, column_id, working_id, made_at, made_by)
+       VALUES (?, 0, ?, '', '', ?, ?, ?, ?, ?)`,
+    ).run(id, name, variable.level, columnId, workingId, madeAt, madeBy);
   } else if (old.name !== name || old.workingId !== workingId || old.madeAt !== madeAt) {
     // By these it is looked up, which takes time to write: most changes leave them.
     prepared(db, 'UPDATE variable SET name = ?, working_id = ?, made_at = ? WHERE id = ?').run(

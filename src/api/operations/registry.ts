@@ -2,6 +2,7 @@ import { BINDERS } from './binders.js';
 import { CODEBOOK } from './codebook.js';
 import { CODINGS } from './codings.js';
 import { INTAKES } from './intakes.js';
+import { LAYERS } from './layers.js';
 import { LEDGER } from './ledger.js';
 import { LINKS } from './links.js';
 import { MEMBERS } from './members.js';
@@ -29,4 +30,5 @@ export const OPERATIONS = [
   ...LEDGER,
   ...PEOPLE,
   ...MEMBERS,
+  ...LAYERS,
 ] as const;

@@ -8,7 +8,8 @@ import { copyTable, dropTable, findTable, saveTable } from '../../service/saved-
 import { spreadOf } from '../../service/spread.js';
 import { keptSweep, sweep, sweepAsCsv } from '../../service/sweep.js';
 import { savedTableAsCsv, tableAsCsv } from '../../service/table-csv.js';
-import { discloseBinder, reportProgress, writeBinder, writeTable } from '../../service/report.js';
+import { mustStandOnEnough, mustSweepEnough } from '../../service/team/least-base.js';
+import { discloseBinder, reportProgress, sentencesOfBinder, writeBinder, writeTable } from '../../service/report.js';
 import { csvResponse, fileResponse } from '../file-response.js';
 import { operation } from '../operation.js';
 import {
@@ -65,8 +66,11 @@ export const TABLES = [
     summary: 'A table as CSV',
     query: TableCsvSchema,
     answer: 'text/csv',
-    work: async ({ service, study, query: { sentence, ...shown } }) =>
-      csvResponse(await tableAsCsv(service, study, sentenceOfBody(sentence), shown), `${study.id} table`),
+    work: async ({ service, study, signedIn, query: { sentence: body, ...shown } }) => {
+      const sentence = sentenceOfBody(body);
+      await mustStandOnEnough(service, study, signedIn, [sentence]);
+      return csvResponse(await tableAsCsv(service, study, sentence, shown), `${study.id} table`);
+    },
   }),
   operation({
     id: 'tableAsFile',
@@ -75,7 +79,8 @@ export const TABLES = [
     summary: 'A table as a document, a workbook, a page, Markdown, JSON or CSV, as it is shown',
     query: TableFileSchema,
     answer: 'application/octet-stream',
-    work: async ({ service, study, query: { as, sentence, shown, open, ...from } }) => {
+    work: async ({ service, study, signedIn, query: { as, sentence, shown, open, ...from } }) => {
+      await mustStandOnEnough(service, study, signedIn, [sentenceOfBody(sentence)]);
       const table = { sentence: sentenceOfBody(sentence), shown };
       return fileResponse(await writeTable(service, study, table, { as, protection: protectionIn(from) }), open);
     },
@@ -87,8 +92,10 @@ export const TABLES = [
     summary: 'A binder, or tables of it, in one file, with the readings that are kept and a note on methods',
     query: BinderFileSchema,
     answer: 'application/octet-stream',
-    work: async ({ service, study, query: { open, ...asked } }) =>
-      fileResponse(await writeBinder(service, study, { ...asked, protection: protectionIn(asked) }), open),
+    work: async ({ service, study, signedIn, query: { open, ...asked } }) => {
+      await mustStandOnEnough(service, study, signedIn, sentencesOfBinder(study, asked));
+      return fileResponse(await writeBinder(service, study, { ...asked, protection: protectionIn(asked) }), open);
+    },
   }),
   operation({
     id: 'binderDisclosure',
@@ -133,8 +140,10 @@ export const TABLES = [
     summary: 'A sweep as CSV',
     query: SweepCsvSchema,
     answer: 'text/csv',
-    work: async ({ service, study, query }) =>
-      csvResponse(await sweepAsCsv(service, study, query.asked), `${study.id} sweep`),
+    work: async ({ service, study, signedIn, query }) => {
+      if (service.team) mustSweepEnough(service, study, signedIn, await sweep(service, study, query.asked));
+      return csvResponse(await sweepAsCsv(service, study, query.asked), `${study.id} sweep`);
+    },
   }),
   operation({
     id: 'saveTable',
@@ -227,7 +236,9 @@ export const TABLES = [
     path: '/studies/{study}/tables/{table}/csv',
     summary: 'A saved table as CSV',
     answer: 'text/csv',
-    work: async ({ service, study, params }) => {
+    work: async ({ service, study, params, signedIn }) => {
+      const sentence = sentenceOfBody(findTable(study, params.table).sentence);
+      await mustStandOnEnough(service, study, signedIn, [sentence]);
       const { text, title } = await savedTableAsCsv(service, study, params.table);
       return csvResponse(text, title);
     },

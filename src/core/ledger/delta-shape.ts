@@ -19,6 +19,8 @@ const VariableStateShape = z.strictObject({
   codeListId: id.nullable(),
   workingId: id.nullable(),
   madeAt: z.string(),
+  // An entry that is older than people does not speak of them.
+  madeBy: z.string().optional(),
   note: z.string(),
   group: z.string(),
   starred: z.boolean(),

@@ -146,7 +146,7 @@ export async function reviewOffer(service: Service, study: OpenStudy, offered: O
       title: titleBy.get(working) ?? `working ${working}`,
       holds: result.proof.holds,
       held: held.get(working) ?? null,
-      findings: result.proof.findings.map(({ text, holds }) => ({ text, holds })),
+      findings: result.proof.findings.map(({ title, text, holds }) => ({ text: `${title}: ${text}`, holds })),
     })),
     tables: allTables(db)
       .filter(({ sentence }) => variablesOf(sentenceOfBody(sentence)).some((id) => reached.has(id)))

@@ -1,8 +1,9 @@
+import type { SharedPart } from '../../core/team/shared-parts.js';
 import { Fault } from '../../core/fault.js';
 import { layerOf, makerOf } from '../../core/team/layer-id.js';
 import { readState } from '../../store/state.js';
 import { roleIn } from '../../store/team/members.js';
-import { insertShare, removeShare, type SharedPart, type ShareRow, sharesOf } from '../../store/team/shares.js';
+import { insertShare, removeShare, type ShareRow, sharesOf } from '../../store/team/shares.js';
 import type { OpenStudy } from '../context.js';
 import { findPerson } from '../team/people.js';
 import type { Team } from '../team/team.js';

@@ -1,11 +1,12 @@
 /**
  * A person's own layer is a file of its own that stands on the file of the study: what it holds beside a copy of the
  * codebook is theirs. Ids say in which layer a thing was made, so that it keeps its id wherever it goes: the next one of
- * each kind is written down here, and no longer follows from the largest that there is. An entry of the ledger knows
- * who made it.
+ * each kind is written down here, and no longer follows from the largest that there is. An entry of the ledger, and a
+ * variable, know who made them.
  */
 export const layers = `
 ALTER TABLE ledger_entry ADD COLUMN made_by TEXT NOT NULL DEFAULT '';
+ALTER TABLE variable ADD COLUMN made_by TEXT NOT NULL DEFAULT '';
 
 CREATE TABLE fresh_id (of TEXT PRIMARY KEY, next INTEGER NOT NULL) STRICT, WITHOUT ROWID;
 INSERT INTO fresh_id SELECT kind, 1 + coalesce((SELECT seq FROM sqlite_sequence WHERE name = kind), 0) FROM (

@@ -95,6 +95,14 @@ CREATE TABLE offer (
 
 CREATE INDEX offer_of_study ON offer (study, state);
 
+-- What is used in whose own layer.
+CREATE TABLE use (
+  study TEXT NOT NULL,
+  person_id INTEGER NOT NULL REFERENCES person (id) ON DELETE CASCADE,
+  variable INTEGER NOT NULL,
+  PRIMARY KEY (study, variable, person_id)
+) STRICT, WITHOUT ROWID;
+
 CREATE TABLE audit (
   id INTEGER PRIMARY KEY AUTOINCREMENT,
   at TEXT NOT NULL,

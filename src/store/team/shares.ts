@@ -1,8 +1,6 @@
+import type { SharedPart } from '../../core/team/shared-parts.js';
 import type { Db } from '../open.js';
 import { prepared } from '../prepared.js';
-
-export const SHARED_PARTS = ['variable', 'table', 'binder'] as const;
-export type SharedPart = (typeof SHARED_PARTS)[number];
 
 /** A thing of an own layer that its owner shows to somebody. */
 export interface ShareRow {

@@ -24,7 +24,23 @@ export function Origin({ study, from }: { study: string; from: VariableDetail['f
           <span {...peekAt(id)}>{titleFor(id)}</span>
         </span>
       ))}
-      {from.of.length > shown.length && ` and ${from.of.length - shown.length} more`}.
+      {from.of.length > shown.length && ` and ${from.of.length - shown.length} more`}: {from.says}.{' '}
+      <span className={from.holds ? undefined : css['doubt']}>
+        {from.holds ? 'Its proof holds: ' : 'Its proof does not hold: '}
+        {from.findings[0]}
+      </span>
+      {from.same.length > 0 && (
+        <span>
+          {' '}
+          {from.same.map((id, k) => (
+            <span key={id}>
+              {k > 0 && ', '}
+              <span {...peekAt(id)}>{titleFor(id)}</span>
+            </span>
+          ))}{' '}
+          {from.same.length === 1 ? 'does' : 'do'} the same: one of them is enough.
+        </span>
+      )}
     </p>
   );
 }

@@ -52,6 +52,8 @@ const Item = memo(function Item({ variable, used, open, toggle, first, star, act
             {titleOf(variable)}
           </span>
           <span className={css['meta']}>
+            {variable.layer === 'shown' && <span className={css['whose']}>{variable.madeBy} · </span>}
+            {variable.layer === 'own' && <span className={css['whose']}>mine · </span>}
             {!variable.holds && <span className={css['doubt']}>! proof fails · </span>}
             {metaOf(variable)}
             {gaps && <span className={gaps.much ? css['gaps'] : undefined}> · {gaps.text}</span>}

@@ -25,14 +25,14 @@ function plainScore({ name, title, all }: Entry, words: readonly string[], whole
 }
 
 /**
- * Makes a finder over names, labels, questions and the labels of categories. Every word of the search must be found;
+ * Makes a finder over names, labels, questions, the labels of categories, what workings do and who made them. Every word of the search must be found;
  * a word may be a part of another, and of a longer one a letter or two may be astray.
  */
 export function finderFor(variables: readonly RosterVariable[]): Finder {
   const entries = variables.map((variable): Entry => {
-    const { name, question, codes } = variable;
+    const { name, question, codes, says, madeBy } = variable;
     const title = titleOf(variable);
-    const all = [name, title, question, ...codes.map(({ label }) => label)].join('\n').toLowerCase();
+    const all = [name, title, question, says, madeBy, ...codes.map(({ label }) => label)].join('\n').toLowerCase();
     return { variable, name: name.toLowerCase(), title: title.toLowerCase(), all };
   });
   const index = new MiniSearch<{ id: number; name: string; label: string; question: string; codes: string }>({

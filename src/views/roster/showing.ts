@@ -20,6 +20,9 @@ const KEEPS: Record<string, (variable: RosterVariable) => boolean> = {
   source: ({ workingId, aside }) => workingId === null && !aside,
   derived: ({ workingId, aside }) => workingId !== null && !aside,
   aside: ({ aside }) => aside,
+  mine: ({ layer, aside }) => layer === 'own' && !aside,
+  shown: ({ layer, aside }) => layer === 'shown' && !aside,
+  common: ({ layer, aside }) => layer === 'common' && !aside,
 };
 
 /** Whether a choice shows a variable. `sick` are those that the health list names. */
@@ -30,6 +33,7 @@ export function shows(
   const [kind, ...rest] = showing.split(':');
   const value = rest.join(':');
   if (kind === 'level') return ({ level, aside }) => level === value && !aside;
+  if (kind === 'by') return ({ madeBy }) => madeBy === value;
   if (kind === 'group') return ({ group }) => group === value;
   if (kind === 'problems') return (variable) => hasProblem(variable) || withIssues.has(variable.id);
   return KEEPS[showing] ?? KEEPS['all']!;
@@ -45,6 +49,7 @@ export function showingOptions(
     name,
     count: variables.filter(shows(value, withIssues)).length,
   });
+  const makers = [...new Set(variables.map(({ madeBy }) => madeBy))].filter((name) => name !== '').sort();
   const groups = [...new Set(variables.map(({ group }) => group))]
     .filter((group) => group !== '')
     .sort((a, b) => a.localeCompare(b));
@@ -53,7 +58,17 @@ export function showingOptions(
       title: 'Show',
       options: [counted('all', 'All'), counted('starred', 'Starred'), counted('problems', 'Has a problem')],
     },
-    { title: 'Made by', options: [counted('source', 'Columns of the file'), counted('derived', 'Workings')] },
+    // In the common layer all is common; only in an own one there is a choice.
+    ...(variables.some(({ layer }) => layer !== 'common') || makers.length > 0
+      ? [
+          {
+            title: 'Whose',
+            options: [counted('mine', 'Mine'), counted('shown', 'Shown to me'), counted('common', 'Common')],
+          },
+        ]
+      : []),
+    { title: 'Made out of', options: [counted('source', 'Columns of the file'), counted('derived', 'Workings')] },
+    { title: 'Made by', options: makers.map((name) => counted(`by:${name}`, name)) },
     { title: 'Level', options: LEVELS.map((level) => counted(`level:${level}`, LEVEL_WORDS[level])) },
     { title: 'Group', options: groups.map((group) => counted(`group:${group}`, group)) },
     { title: 'Out of the way', options: [counted('aside', 'Set aside')] },
@@ -73,6 +88,7 @@ export const ROSTER_ORDERS = [
   ['label', 'By label'],
   ['newest', 'Newest first'],
   ['group', 'By group'],
+  ['used', 'Most used first'],
 ] as const;
 export type RosterOrder = (typeof ROSTER_ORDERS)[number][0];
 
@@ -83,6 +99,7 @@ export function inOrder(variables: readonly RosterVariable[], order: RosterOrder
   const list = [...variables];
   if (order === 'name') return list.sort((a, b) => words.compare(a.name, b.name));
   if (order === 'label') return list.sort((a, b) => words.compare(titleOf(a), titleOf(b)));
+  if (order === 'used') return list.sort((a, b) => b.people - a.people);
   if (order === 'newest') return list.sort((a, b) => b.madeAt.localeCompare(a.madeAt));
   if (order === 'group') {
     // Variables in no group stand behind those in one.

@@ -27,6 +27,10 @@ export function variable(over: Partial<RosterVariable>): RosterVariable {
     blank: 4,
     picture: { is: 'none' },
     countable: true,
+    madeBy: '',
+    layer: 'common',
+    people: 0,
+    says: '',
     ...over,
   };
 }

@@ -122,9 +122,9 @@ export async function useInvitation(
 }
 
 /** Invitations that nobody has used yet, the newest first. */
-export function listInvitations({ db }: Team): InvitationRow[] {
+export function listInvitations({ db }: Team): Omit<InvitationRow, 'personId'>[] {
   removeOldInvitations(db, new Date().toISOString());
-  return openInvitations(db);
+  return openInvitations(db).map(({ personId: _, ...invitation }) => invitation);
 }
 
 /** Takes an invitation back. @throws Fault where there is none */

@@ -10,6 +10,8 @@ import { authorize } from './authorize.js';
 import { auditDone, auditRefused } from './audited.js';
 import { layerOf } from '../core/team/layer-id.js';
 import { keepUses } from '../service/layers/keep-uses.js';
+import { lastWords } from '../service/last-words.js';
+import { tellChanged } from '../service/presence.js';
 import { mustFit } from './answer-fits.js';
 import type { Route } from './find-operation.js';
 import { isIdPart, type Call, type Operation } from './operation.js';
@@ -142,6 +144,15 @@ function reply(operation: Operation, result: unknown, revision: number | null, h
   return new Response(result instanceof JsonText ? result.bytes : JSON.stringify(result), { status, headers });
 }
 
+/** Tells those who are at a study what was changed in it. What is done in an own layer is told nobody. */
+function tell({ service, signedIn, params }: Call): void {
+  const study = String((params as Record<string, unknown>)['study'] ?? '');
+  if (!signedIn || layerOf(study).person !== null) return;
+  const { id: person, name } = signedIn.person;
+  const words = lastWords(openStudy(service, study));
+  tellChanged(service, study, { person, name, words, revision: service.revisionOf(study) ?? 0 });
+}
+
 /** A response for any error: a fault as a problem, anything else as a defect under a reference that the log has too. */
 function responseTo(error: unknown, request: Request, service: Service): Response {
   const fault = knownFault(error);
@@ -182,6 +193,14 @@ function nothingThere(request: Request, route: Route | null): Response {
  * with JSON, with a file, or with a problem.
  */
 export async function answer(request: Request, route: Route | null, locals: App.Locals): Promise<Response> {
+  const started = performance.now();
+  const response = await answered(request, route, locals);
+  const operation = route?.operations.get(request.method === 'HEAD' ? 'GET' : request.method);
+  locals.service.metrics.answered(operation?.id ?? 'none', response.status, (performance.now() - started) / 1000);
+  return response;
+}
+
+async function answered(request: Request, route: Route | null, locals: App.Locals): Promise<Response> {
   const { service, asker, drained, signedIn } = locals;
   const method = request.method === 'HEAD' ? 'GET' : request.method;
   const operation = route?.operations.get(method);
@@ -198,6 +217,8 @@ export async function answer(request: Request, route: Route | null, locals: App.
     const before = revision();
     const result = await askedBy(who, () => done(operation, call, route.params));
     if (operation.changes === true && service.team && isOwnLayer(route.params)) keepUses(service, call.study);
+    const now = revision();
+    if (before !== null && now !== null && now !== before) tell(call);
     auditDone(operation, locals, request, route.params);
     if (result instanceof Response) return await passedOn(result, request, drained);
     // What is read may be older than a change that lands while it is made ready, and must not be told as newer.

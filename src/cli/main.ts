@@ -23,6 +23,7 @@ import { tokenOf } from './token.js';
 import { sayVerified } from './verify.js';
 import { inviteFirst } from '../service/team/invitations.js';
 import { saySettings, settingsFrom, type Settings } from './settings.js';
+import { backUpOnSchedule } from '../service/backups/scheduled.js';
 import { openIdOf } from './set-up.js';
 import { openBrowser } from './open-browser.js';
 import { DEMO_STUDY, seedDemo } from './seed-demo.js';
@@ -171,6 +172,8 @@ async function serveAt(
     store.release();
   };
   stopOnSignal({ ...running, stop }, log);
+  const { backupFolder: folder, backupEvery: every, backupKeep: keep } = settings;
+  if (folder !== undefined) backUpOnSchedule(service, { folder, every, keep });
   const address = `${running.address}${path}${token === null ? '' : `${path === '' ? '/' : ''}?token=${token}`}`;
   warnOfNetwork(settings);
   process.stdout.write(`Hatch Count is at ${address}\n`);

@@ -1,5 +1,8 @@
-import { createReadStream, existsSync } from 'node:fs';
+import { createReadStream, existsSync, statSync } from 'node:fs';
 import { basename } from 'node:path';
+import { backUpStore } from '../service/backups/back-up-store.js';
+import { restoreStore } from '../service/backups/restore-store.js';
+import { keepNewest } from '../service/backups/scheduled.js';
 import type { Command } from 'commander';
 import { Fault } from '../core/fault.js';
 import type { OpenStudy, Service } from '../service/context.js';
@@ -80,22 +83,50 @@ function addBackupCommands(
   within: Within,
   open: (service: Service, called: string) => Promise<OpenStudy>,
 ): void {
-  command('backup', 'write a study to one file')
-    .argument('<study>', 'its id, or its name')
+  command('backup', 'write a study to one file, or everything into a folder, while a server works on it')
+    .argument('[study]', 'its id, or its name')
     .argument('[file]', 'where to; a name with the day where not given')
-    .action((study: string, file: string | undefined, { store: folder }: Flags) =>
-      within(folder, async (service) => {
+    .option(
+      '--all <folder>',
+      'everything: studies, own layers, the bin, people; a folder of its own is made in this one',
+    )
+    .option('--keep <number>', 'with --all: how many backups are kept in the folder; all where not given')
+    .action(async (study: string | undefined, file: string | undefined, { store: folder, all, keep }: BackupFlags) => {
+      if (all !== undefined) {
+        await backUpAll(folder, all, keep);
+        return;
+      }
+      if (study === undefined)
+        throw new Fault('invalid', 'It is not said what is backed up.', 'Name a study, or a folder with --all.');
+      await within(folder, async (service) => {
         if (file !== undefined) mustBeFree(file);
         return line([await writeFileTo(await backUpStudy(service, await open(service, study)), file)]);
-      }),
-    );
-  command('restore', 'restore a study from a backup')
-    .argument('<file>', 'the backup')
-    .action((file: string, { store: folder }: Flags) =>
-      within(folder, async (service) => {
-        if (!existsSync(file)) throw new Fault('not-found', `There is no file ${file}.`, 'Check the path.', { file });
-        const row = await restoreStudy(service, { name: basename(file), body: createReadStream(file) });
+      });
+    });
+  command('restore', 'restore a study from its file; or, from a folder, everything into a store in which nothing is')
+    .argument('<backup>', 'the backup')
+    .action(async (backup: string, { store: folder }: Flags) => {
+      if (!existsSync(backup))
+        throw new Fault('not-found', `There is no ${backup}.`, 'Check the path.', { file: backup });
+      if (statSync(backup).isDirectory()) {
+        process.stdout.write(`${await restoreStore(backup, folder)} files are in ${folder}.\n`);
+        return;
+      }
+      await within(folder, async (service) => {
+        const row = await restoreStudy(service, { name: basename(backup), body: createReadStream(backup) });
         return line([row.id, row.name]);
-      }),
-    );
+      });
+    });
+}
+
+interface BackupFlags extends Flags {
+  all?: string;
+  keep?: string;
+}
+
+async function backUpAll(store: string, into: string, keep: string | undefined): Promise<void> {
+  if (keep !== undefined && !/^[1-9]\d{0,5}$/.test(keep))
+    throw new Fault('invalid', `"${keep}" is no number of backups.`, 'Give a whole number from 1.', { field: 'keep' });
+  process.stdout.write(`${await backUpStore(store, into)}\n`);
+  if (keep !== undefined) keepNewest(into, Number(keep));
 }

@@ -3,6 +3,8 @@ import { basename } from 'node:path';
 import { Fault } from '../core/fault.js';
 import { plural } from '../core/words.js';
 import type { Service } from '../service/context.js';
+import { isStoreBackup, wrongIn } from '../service/backups/manifest.js';
+import { verifyPeople } from '../service/team/verify-people.js';
 import { storeFileCalled, type VerifiedFile, verifyFileOf, verifyPath, verifyStore } from '../service/verify-files.js';
 import { studyId } from './study-id.js';
 
@@ -23,6 +25,10 @@ function say({ file: name, whole, wrong, damaged, right, sealed }: VerifiedFile)
 async function* verifiedFiles(service: Service, called: string | undefined): AsyncGenerator<VerifiedFile> {
   if (called === undefined) {
     yield* verifyStore(service);
+    yield* verifyPeople(service);
+  } else if (existsSync(called) && isStoreBackup(called)) {
+    const wrong = await wrongIn(called);
+    yield { file: basename(called), whole: wrong.length === 0, wrong, damaged: [], right: 0, sealed: null };
   } else if (existsSync(called)) {
     yield await verifyPath(service, basename(called), called);
   } else {

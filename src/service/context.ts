@@ -8,8 +8,10 @@ import type { CountArray } from '../core/count/types.js';
 import type { Db } from '../store/open.js';
 import { studyRow } from '../store/study.js';
 import { counter } from './counting/counter.js';
+import { type Metrics, startMetrics } from './metrics.js';
 import { type LoopDelay, watchLoopDelay } from './loop-delay.js';
 import { makeFolder } from './make-folder.js';
+import type { Presence } from './presence.js';
 import { jobRunner, type JobRunner } from './jobs/run-jobs.js';
 import { startTeam, type Team } from './team/team.js';
 import type { OpenIdSettings } from './team/open-id-settings.js';
@@ -56,6 +58,10 @@ export interface Service extends Pick<JobRunner, 'run' | 'forget' | 'warm'> {
   count: (job: CountJob, isMuch: boolean) => Promise<CountArray[]>;
   /** Studies whose respondents stay in databases. */
   links: LinkedFiles;
+  /** What happened so far, and how long it took. */
+  metrics: Metrics;
+  /** Who has a page of a study open. */
+  presence: Presence;
   folder: string;
   /** Several people use the server; null: there is one person, who need not sign in. */
   team: Team | null;
@@ -93,6 +99,21 @@ export function defaultFolder(env: NodeJS.ProcessEnv = process.env): string {
 export const studiesFolder = (service: Pick<Service, 'folder'>) => join(service.folder, 'studies');
 export const intakesFolder = (service: Pick<Service, 'folder'>) => join(service.folder, 'intakes');
 
+/** Counting that says how long it took. */
+const timed =
+  (count: Service['count'], { counted }: Metrics): Service['count'] =>
+  async (job, isMuch) => {
+    const started = performance.now();
+    let done = false;
+    try {
+      const counts = await count(job, isMuch);
+      done = true;
+      return counts;
+    } finally {
+      counted((performance.now() - started) / 1000, done);
+    }
+  };
+
 /** How long work under way may go on when the service is to close; what is not done by then lands not at all. */
 const CLOSING_MS = 2500;
 
@@ -104,9 +125,16 @@ export function startService(options: ServiceOptions): Service {
   const log = options.log ?? pino({ level: 'silent' });
   const delay = watchLoopDelay();
   const jobs = jobRunner(options.worker, log);
-  const { count, forget } = counter(jobs);
+  const { count: countHere, forget, bytes } = counter(jobs);
   const links = linkedFiles({ folder });
   const team = options.team ? startTeam(folder, options.team.openId) : null;
+  const metrics = startMetrics({
+    jobs: jobs.now,
+    cacheBytes: bytes,
+    intakes: () => service.readings.size,
+    studies: () => service.studies.size,
+  });
+  const count = timed(countHere, metrics);
   const service: Service = {
     folder,
     team,
@@ -126,6 +154,8 @@ export function startService(options: ServiceOptions): Service {
     pending: new Set(),
     run: linkedRun(jobs, links),
     links,
+    metrics,
+    presence: new Map(),
     count: (job, isMuch) =>
       links.linkOf(job.file)
         ? links.ask(

@@ -4,7 +4,7 @@ import type { Database } from 'better-sqlite3';
 import { z } from 'zod';
 import { Fault } from '../core/fault.js';
 import { type Delta, DeltaShape } from '../core/ledger/delta-shape.js';
-import { OWN_COLUMNS } from '../core/team/layer-id.js';
+import { layerOf, OWN_COLUMNS } from '../core/team/layer-id.js';
 import { columnsChange } from './unchanged.js';
 import { startOwnIds } from './fresh-id.js';
 import { fromKept } from './kept.js';
@@ -26,6 +26,16 @@ const OWN_FOLDER = 'own';
 
 /** The file that an own layer stands on. */
 const baseFile = (own: string, base: string) => join(dirname(dirname(own)), 'studies', basename(base));
+
+/**
+ * The file in which the values of a column are: those that an own layer has not computed itself are in the study's.
+ * @example fileOfColumn('/store/own/plots~3.sqlite', 12) // '/store/studies/plots.sqlite'
+ */
+export function fileOfColumn(file: string, column: number): string {
+  const name = basename(file, '.sqlite');
+  const { study, person } = layerOf(name);
+  return person === null || column >= OWN_COLUMNS ? file : baseFile(file, `${study}.sqlite`);
+}
 
 /** The folder of own layers in a store. */
 export const ownFolder = (folder: string) => join(folder, OWN_FOLDER);

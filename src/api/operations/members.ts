@@ -1,5 +1,6 @@
 import { auditLog } from '../../service/team/audit.js';
 import { changeProtection, changeRole, membersIn } from '../../service/team/members.js';
+import { watchStudy } from '../../service/presence.js';
 import { teamOf } from '../../service/team/team.js';
 import { operation } from '../operation.js';
 import { AuditQuery, AuditSchema, MembersSchema, ProtectionSchema, RoleSchema } from '../team-schemas.js';
@@ -15,6 +16,22 @@ export const MEMBERS = [
     summary: 'Who may do what in a study, and what it hands out',
     answer: MembersSchema,
     work: ({ service, params, signedIn }) => membersIn(teamOf(service), params.study, signedIn?.person.id ?? 0),
+  }),
+  operation({
+    id: 'watchStudy',
+    method: 'get',
+    path: '/studies/{study}/events',
+    common: true,
+    audited: false,
+    summary: 'Who else is at a study, and what they change in it, as it happens (server-sent events)',
+    answer: 'text/event-stream',
+    work: ({ service, params, signedIn }) => {
+      teamOf(service);
+      const who = { person: signedIn?.person.id ?? 0, name: signedIn?.person.name ?? '' };
+      return new Response(watchStudy(service, params.study, who), {
+        headers: { 'content-type': 'text/event-stream', 'cache-control': 'no-store' },
+      });
+    },
   }),
   operation({
     id: 'changeRole',

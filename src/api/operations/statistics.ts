@@ -2,6 +2,8 @@ import { assessSent } from '../../service/assess.js';
 import { countStudies } from '../../service/open-study.js';
 import { AssessmentSchema, AssessRequestSchema } from '../assess-schemas.js';
 import { operation } from '../operation.js';
+import { mustBeWritable } from '../../service/must-be-writable.js';
+import { z } from '../zod.js';
 import { HealthSchema } from '../schemas.js';
 import { VERSION } from '../../service/version.js';
 
@@ -20,6 +22,34 @@ export const STATISTICS = [
       studies: countStudies(service),
       delay: service.delay(),
     }),
+  }),
+  operation({
+    id: 'ready',
+    method: 'get',
+    path: '/ready',
+    needs: 'anybody',
+    summary: 'Whether the server can work: its store can be written',
+    answer: z.object({ status: z.literal('ready') }),
+    work: ({ service }) => {
+      mustBeWritable(service);
+      return { status: 'ready' as const };
+    },
+  }),
+  operation({
+    id: 'metrics',
+    method: 'get',
+    path: '/metrics',
+    needs: 'administrator',
+    audited: false,
+    summary: 'What happened so far and how long it took, as Prometheus reads it (OpenMetrics)',
+    answer: 'application/openmetrics-text',
+    work: async ({ service }) =>
+      new Response(await service.metrics.text(), {
+        headers: {
+          'content-type': 'application/openmetrics-text; version=1.0.0; charset=utf-8',
+          'cache-control': 'no-store',
+        },
+      }),
   }),
   operation({
     id: 'assess',

@@ -10,6 +10,8 @@ import { sharedColumns } from './shared-columns.js';
 interface Counter {
   count: (job: CountJob, isMuch: boolean) => Promise<CountArray[]>;
   forget: (file: string) => Promise<void>;
+  /** Bytes of columns that all threads share. */
+  bytes: () => number;
 }
 
 /** Makes what counts for a service. */
@@ -34,5 +36,6 @@ export function counter(jobs: Pick<JobRunner, 'run' | 'forget'>): Counter {
       columns.forget(file);
       await jobs.forget(file);
     },
+    bytes: columns.bytes,
   };
 }

@@ -2,6 +2,7 @@ import { LRUCache } from 'lru-cache';
 import type { Column } from '../../core/count/column.js';
 import type { NumberPlaces } from '../../core/count/number-places.js';
 import { columnBytes } from '../../store/columns.js';
+import { fileOfColumn } from '../../store/own-layer.js';
 
 /** How columns come into memory. */
 export interface Reading {
@@ -16,6 +17,8 @@ export interface SharedColumns {
   places: (file: string, id: number) => Promise<NumberPlaces>;
   /** Lets go of all columns of a file: it is about to be moved. */
   forget: (file: string) => void;
+  /** Bytes that are kept. */
+  bytes: () => number;
 }
 
 type Kept = { is: 'column'; column: Column } | { is: 'places'; places: NumberPlaces };
@@ -53,7 +56,9 @@ export function sharedColumns(reading: Reading, most: number): SharedColumns {
     return reads;
   };
   const prefix = (file: string) => `${file}#`;
-  const column = async (file: string, id: number): Promise<Column> => {
+  const column = async (asked: string, id: number): Promise<Column> => {
+    // What an own layer has of the study is read, and kept, once for all.
+    const file = fileOfColumn(asked, id);
     const value = await keep(`${prefix(file)}${id}`, async () => ({
       is: 'column',
       column: await reading.column(file, id),
@@ -63,7 +68,8 @@ export function sharedColumns(reading: Reading, most: number): SharedColumns {
   };
   return {
     column,
-    places: async (file, id) => {
+    places: async (asked, id) => {
+      const file = fileOfColumn(asked, id);
       const value = await keep(`${prefix(file)}places of ${id}`, async () => {
         const own = await column(file, id);
         if (own.kind !== 'number') throw new Error(`column ${id} is not kept as numbers`);
@@ -79,5 +85,6 @@ export function sharedColumns(reading: Reading, most: number): SharedColumns {
         underWay.delete(key);
       }
     },
+    bytes: () => kept.calculatedSize,
   };
 }

@@ -13,6 +13,8 @@ export interface Lane {
   tellAll: (name: string, job: unknown) => Promise<void>;
   /** Ends every job and every helper. */
   close: () => Promise<void>;
+  /** How many jobs wait, and how many helpers there are. */
+  now: () => { waiting: number; threads: number };
 }
 
 /** So many jobs of one asker may wait in a lane, and of all. */
@@ -128,5 +130,6 @@ export function lane(file: string, home: Home, most: number, least = 0): Lane {
       for (const seat of seats) void seat.end(CLOSED);
       await Promise.all(ending);
     },
+    now: () => ({ waiting: queue.waiting(), threads: seats.size }),
   };
 }

@@ -25,6 +25,8 @@ export interface JobRunner {
   forget: (file: string) => Promise<void>;
   /** Ends all jobs, under way or waiting. */
   close: () => Promise<void>;
+  /** How many jobs wait in each lane, and how many threads and processes it has. */
+  now: () => { lane: string; waiting: number; threads: number }[];
 }
 
 /**
@@ -74,5 +76,6 @@ export function jobRunner(worker: string, log: Logger): JobRunner {
     close: async () => {
       await Promise.all(Object.values(lanes).map(({ close }) => close()));
     },
+    now: () => names.map((name) => ({ lane: name, ...lanes[name].now() })),
   };
 }

@@ -15,9 +15,9 @@ export const CLIENT = 'hatch-count';
 export const SECRET = 'a secret between two servers, long enough';
 
 const listening = (server: Server, port: number) =>
-  new Promise<number>((resolve) =>
-    server.listen(port, '127.0.0.1', () => resolve((server.address() as AddressInfo).port)),
-  );
+  new Promise<number>((resolve) => {
+    server.listen(port, '127.0.0.1', () => resolve((server.address() as AddressInfo).port));
+  });
 
 /** A port that nobody listens on. */
 export async function freePort(): Promise<number> {
@@ -27,7 +27,7 @@ export async function freePort(): Promise<number> {
   return port;
 }
 
-/** Starts an office's own sign-in that sends browsers back to one address; its form asks for a name and any password. */
+/** Starts an office's own sign-in that sends browsers back to one address; its form takes a name and any password. */
 export async function startOffice(back: string, known: Known): Promise<Office> {
   const port = await freePort();
   const issuer = `http://127.0.0.1:${port}`;
@@ -37,7 +37,8 @@ export async function startOffice(back: string, known: Known): Promise<Office> {
     findAccount: (_, sub) => ({ accountId: sub, claims: () => ({ sub, ...known[sub] }) }),
     cookies: { keys: ['for this test alone'] },
   });
-  const server = createServer(provider.callback());
+  const handle = provider.callback();
+  const server = createServer((request, response) => void handle(request, response));
   await listening(server, port);
   return { issuer, close: () => new Promise((resolve) => server.close(() => resolve())) };
 }

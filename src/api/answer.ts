@@ -146,7 +146,7 @@ function reply(operation: Operation, result: unknown, revision: number | null, h
 
 /** Tells those who are at a study what was changed in it. What is done in an own layer is told nobody. */
 function tell({ service, signedIn, params }: Call): void {
-  const study = String((params as Record<string, unknown>)['study'] ?? '');
+  const { study = '' } = params as { study?: string };
   if (!signedIn || layerOf(study).person !== null) return;
   const { id: person, name } = signedIn.person;
   const words = lastWords(openStudy(service, study));

@@ -36,7 +36,7 @@ function forbidden(operation: Operation, layer: Standing['layer'], role: Role | 
   const needed = need === 'owner-or-administrator' ? 'owns' : need;
   const isRoleEnough = isEnough(role, ROLES.find((candidate) => candidate === needed) ?? 'reads');
   const message = isRoleEnough
-    ? `This study shows and hands out respondents one by one to fewer than to all who work in it, and not to who ${role ?? ''}.`
+    ? `This study does not show respondents one by one to who ${role ?? ''}.`
     : `That takes somebody who ${needed} in this study; you are one who ${role ?? ''}.`;
   return new Fault('forbidden', message, mend);
 }

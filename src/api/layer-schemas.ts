@@ -5,7 +5,7 @@ import { z } from './zod.js';
 const id = z.int().min(1);
 const PartSchema = z.enum(SHARED_PARTS);
 
-export const OfferSchema = z
+const OfferSchema = z
   .object({
     id,
     owner: z.int(),

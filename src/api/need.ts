@@ -3,8 +3,8 @@ import { isEnough, type Role, ROLES } from '../core/team/roles.js';
 import type { Operation } from './operation.js';
 
 /**
- * What somebody must be to have an operation done: anybody at all, anybody who is signed in, who administers the server,
- * or who has a role in the study that is in the path.
+ * What somebody must be to have an operation done: anybody at all, anybody who is signed in, who administers the
+ * server, or who has a role in the study that is in the path.
  */
 export type Need = 'anybody' | 'person' | 'administrator' | 'owner-or-administrator' | Role;
 
@@ -30,8 +30,8 @@ export const isOfStudy = ({ path }: Pick<Operation, 'path'>) => path.includes('{
 const isRole = (need: Need): need is Role => (ROLES as readonly string[]).includes(need);
 
 /**
- * What an operation needs: where its record says nothing, a look needs who reads, a change of the common layer who edits,
- * and anything in one's own layer who tabulates.
+ * What an operation needs: where its record says nothing, a look needs who reads, a change of the common layer who
+ * edits, and anything in one's own layer who tabulates.
  */
 export function needOf(operation: Asked, layer: Standing['layer'] = 'common'): Need {
   if (!isOfStudy(operation)) return operation.needs ?? 'person';
@@ -40,7 +40,7 @@ export function needOf(operation: Asked, layer: Standing['layer'] = 'common'): N
 }
 
 /** Whether an operation is one of the study as a whole, and not of a layer of it. */
-export const isCommonOnly = ({ common, needs }: Pick<Operation, 'common' | 'needs'>): boolean =>
+const isCommonOnly = ({ common, needs }: Pick<Operation, 'common' | 'needs'>): boolean =>
   common ?? (needs === 'owns' || needs === 'owner-or-administrator');
 
 /**

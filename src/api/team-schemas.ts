@@ -83,7 +83,7 @@ export const ProgramSchema = z.object({
   token: z.string().describe('To be sent as "Authorization: Bearer"; it is told once.'),
 });
 
-export const MemberSchema = z
+const MemberSchema = z
   .object({ person: z.int(), name: z.string(), email: z.string(), role: RoleSchema })
   .openapi('Member');
 

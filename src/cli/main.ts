@@ -149,7 +149,8 @@ function warnOfNetwork({ host, token, team, trustProxy }: Settings): void {
   if (LOOPBACK.includes(host) || host.startsWith('127.') || (team && trustProxy)) return;
   const asks = team
     ? 'people sign in, and'
-    : `${token ? 'whoever has the token' : 'anybody who reaches it, without being asked for anything,'} can read and change every study, and`;
+    : `${token ? 'whoever has the token' : 'anybody who reaches it, without being asked for anything,'} can read and ` +
+      'change every study, and';
   process.stderr.write(`hatch-count: listening on ${host}: ${asks} what is sent is not encrypted.\n`);
 }
 

@@ -38,11 +38,11 @@ const SHAPES = {
   mostBytes: whole(1_000_000, Number.MAX_SAFE_INTEGER),
 } as const;
 
-export type SettingName = keyof typeof SHAPES;
+type SettingName = keyof typeof SHAPES;
 type Values = { [Name in SettingName]?: z.output<(typeof SHAPES)[Name]> | undefined };
 
 /** What each setting is, and what holds where nothing is said. */
-export const SETTINGS: Readonly<Record<SettingName, { about: string; usual?: unknown; secret?: true }>> = {
+const SETTINGS: Readonly<Record<SettingName, { about: string; usual?: unknown; secret?: true }>> = {
   host: { about: 'address to listen on', usual: '127.0.0.1' },
   port: { about: 'port to listen on; 0 takes a free one', usual: 4114 },
   store: { about: 'folder in which studies are kept' },
@@ -69,7 +69,7 @@ export const SETTINGS: Readonly<Record<SettingName, { about: string; usual?: unk
 const NAMES = Object.keys(SHAPES) as SettingName[];
 
 /** @example variableOf('backupEvery') // 'HATCH_COUNT_BACKUP_EVERY' */
-export const variableOf = (name: SettingName): string =>
+const variableOf = (name: SettingName): string =>
   `HATCH_COUNT_${name.replace(/[A-Z]/g, (letter) => `_${letter}`).toUpperCase()}`;
 
 /** A setting as it holds, with where it comes from. */

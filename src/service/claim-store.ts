@@ -37,8 +37,10 @@ function tidyStore(folder: string): void {
 }
 
 /** What a store has in it. */
-const OURS =
-  /^(studies|intakes|own|bin|exports|done|set-aside|before-upgrade|token|server\.json|in-use\.lock.*|(requests|team)\.sqlite.*)$/;
+const OURS = new RegExp(
+  '^(studies|intakes|own|bin|exports|done|set-aside|before-upgrade|token|server\\.json|in-use\\.lock.*|' +
+    '(requests|team)\\.sqlite.*)$',
+);
 
 /**
  * The store is for nobody but the user who runs the server. A folder that has other things in it keeps its rights, and

@@ -40,7 +40,7 @@ export function watchStudy(
   const encoder = new TextEncoder();
   const places = presence.get(study) ?? new Set<Place>();
   presence.set(study, places);
-  let leave = () => undefined as void;
+  let leave: () => void = () => undefined;
   return new ReadableStream<Uint8Array>({
     start: (controller) => {
       const send = (text: string) => controller.enqueue(encoder.encode(text));

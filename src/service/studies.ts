@@ -4,6 +4,7 @@ import { rename, rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import { Fault } from '../core/fault.js';
 import { type SizeWords, whyNoSizeWords } from '../core/reading/size-words.js';
+import { forgetPeopleOf } from './team/owners.js';
 import { closeForMove, detach, openStudyFile, removeStudyFile } from '../store/open.js';
 import { inspectStudyFile } from '../store/inspect.js';
 import { unseal } from '../store/seal.js';
@@ -132,6 +133,7 @@ export async function unbinStudy(service: Service, id: string): Promise<StudyRow
 export async function emptyFromBin(service: Service, id: string): Promise<void> {
   await rm(inBin(service, id));
   await removeLayers(service, id);
+  forgetPeopleOf(service, id);
 }
 
 /** A study as one file, which `restoreStudy` takes: everything in it, the ledger and the binder too. */

@@ -20,7 +20,10 @@ import { openStudy } from './open-study.js';
 /** The threads of the service, as they are bundled before the tests. */
 export const WORKER = fileURLToPath(new URL('../../dist/cli/worker.js', import.meta.url));
 
-/** For tests: a service in a folder of its own, for one person unless it is said otherwise, both gone when the tests of the file are done. */
+/**
+ * For tests: a service in a folder of its own, for one person unless it is said otherwise; both are gone when the tests
+ * of the file are done.
+ */
 export function serviceForTests(team?: ServiceOptions['team']): Service {
   const folder = mkdtempSync(join(tmpdir(), 'hatch-test-'));
   const service = startService({ folder, worker: WORKER, team });

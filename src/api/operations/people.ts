@@ -21,8 +21,7 @@ import {
   startSession,
 } from '../../service/team/sessions.js';
 import { teamOf } from '../../service/team/team.js';
-import type { Call } from '../operation.js';
-import { operation } from '../operation.js';
+import { type Call, operation } from '../operation.js';
 import { cookieWith, cookieWithout } from '../session-cookie.js';
 import {
   InvitationAskedSchema,

@@ -23,7 +23,7 @@ function databasesOf(store: string): string[] {
 }
 
 /** @example nameAt(new Date('2026-05-04T09:30:00Z')) // 'hatch-count-2026-05-04T09-30-00-000Z' */
-export const nameAt = (moment: Date): string => `hatch-count-${moment.toISOString().replaceAll(/[:.]/g, '-')}`;
+const nameAt = (moment: Date): string => `hatch-count-${moment.toISOString().replaceAll(/[:.]/g, '-')}`;
 
 /**
  * Backs a whole store up while a server works on it: studies, layers of people's own, the bin, people. It is written

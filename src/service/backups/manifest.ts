@@ -47,7 +47,7 @@ const filesIn = (folder: string, path = ''): string[] =>
     return entry.isDirectory() ? filesIn(folder, own) : own === NAME ? [] : [own];
   });
 
-/** What is wrong with a backup: files that are gone, are others, or came in since; nothing where it is as it was made. */
+/** What is wrong with a backup: files that are gone, are others, or came in since; nothing where it is as made. */
 export async function wrongIn(folder: string): Promise<string[]> {
   const { files } = readManifest(folder);
   const there = new Set(filesIn(folder));

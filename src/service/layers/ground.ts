@@ -29,7 +29,7 @@ function put({ [0]: state, [1]: { of, id, after } }: readonly [State, Difference
 }
 
 /** The state that a change out of nothing comes to. */
-export function asState({ order, things }: Delta): State {
+function asState({ order, things }: Delta): State {
   const state = { ...nothing(), order: order?.after ?? [] };
   for (const thing of things) put([state, thing]);
   return state;

@@ -18,7 +18,7 @@ const openLayers = (service: Service, study: string): OpenStudy[] =>
     return layer.person !== null && layer.study === study;
   });
 
-/** Makes somebody's own layer over a study, where there is none yet. It is written beside its place, and is there when whole. */
+/** Makes somebody's own layer over a study, where there is none yet: beside its place, to be there when whole. */
 export async function makeOwnLayer(service: Service, base: OpenStudy, person: number, id: string): Promise<void> {
   const file = ownFile(service, id);
   if (existsSync(file)) return;

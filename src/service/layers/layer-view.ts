@@ -24,7 +24,7 @@ interface OwnThing {
 }
 
 /** An offer as it is listed. */
-export interface OfferLine extends Pick<OfferRow, 'id' | 'words' | 'note' | 'state' | 'answer' | 'made' | 'decidedBy'> {
+interface OfferLine extends Pick<OfferRow, 'id' | 'words' | 'note' | 'state' | 'answer' | 'made' | 'decidedBy'> {
   owner: number;
   ownerName: string;
 }

@@ -154,7 +154,7 @@ export async function reviewOffer(service: Service, study: OpenStudy, offered: O
   };
 }
 
-/** Takes an offer into the common layer: an entry of its ledger like any other. @throws Fault where nothing of it fits */
+/** Takes an offer into the common layer: an entry of its ledger like any other. @throws Fault where it does not fit */
 export function acceptOffer(
   service: Service,
   team: Team,

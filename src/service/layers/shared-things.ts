@@ -13,7 +13,7 @@ export interface Along {
 }
 
 /**
- * Everything that some things of a layer stand on, as far as it was made in own layers; the common one is there for all.
+ * Everything that some things of a layer stand on, as far as it was made in own layers; what is common all have.
  */
 export function alongWith(state: State, shares: readonly Pick<ShareRow, 'part' | 'thing'>[]): Along {
   const along = { variables: new Set<number>(), tables: new Set<number>(), binders: new Set<number>() };

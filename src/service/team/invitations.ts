@@ -124,7 +124,10 @@ export async function useInvitation(
 /** Invitations that nobody has used yet, the newest first. */
 export function listInvitations({ db }: Team): Omit<InvitationRow, 'personId'>[] {
   removeOldInvitations(db, new Date().toISOString());
-  return openInvitations(db).map(({ personId: _, ...invitation }) => invitation);
+  return openInvitations(db).map(({ id, name, email, administrator, study, role, madeBy, made, ends }) => ({
+    ...{ id, name, email, administrator },
+    ...{ study, role, madeBy, made, ends },
+  }));
 }
 
 /** Takes an invitation back. @throws Fault where there is none */
@@ -133,7 +136,7 @@ export function takeBack({ db }: Team, id: number): void {
   throw new Fault('not-found', `There is no invitation ${id}.`, 'Choose one from the list.', { field: 'invitation' });
 }
 
-/** An invitation to administer a server in which nobody is yet; null: there is somebody. One before it holds no more. */
+/** An invitation to administer a server in which nobody is yet; null: there is somebody. One before it ends. */
 export function inviteFirst(team: Team): Invitation | null {
   if (allPeople(team.db).length > 0) return null;
   for (const { id, email } of openInvitations(team.db)) if (email === '') removeInvitation(team.db, id);

@@ -1,4 +1,5 @@
 import { forgetStudy, membersOf, setRole } from '../../store/team/members.js';
+import { removeSharesOf } from '../../store/team/shares.js';
 import type { Service } from '../context.js';
 import type { SignedIn } from './sessions.js';
 
@@ -8,6 +9,13 @@ export function own({ team }: Service, who: SignedIn | null, study: string): voi
   // What an earlier study of this id let others do is not theirs to do in this one.
   forgetStudy(team.db, study);
   setRole(team.db, study, who.person.id, 'owns');
+}
+
+/** Forgets who had a part in a study that is gone for good, and what was shown and offered in it. */
+export function forgetPeopleOf({ team }: Pick<Service, 'team'>, study: string): void {
+  if (!team) return;
+  forgetStudy(team.db, study);
+  removeSharesOf(team.db, study);
 }
 
 /** Studies in which nobody has a part, as those of a server that one person used before, are somebody's from now on. */

@@ -91,4 +91,7 @@ export const signOutEverywhere = ({ db }: Team, person: number): void => removeS
 
 /** Where somebody is signed in, and which programs are let in on their behalf, the last seen first. */
 export const ownSessions = ({ db }: Team, { person, session: own }: SignedIn) =>
-  sessionsOf(db, person.id).map(({ personId: _, ...session }) => ({ ...session, own: session.id === own.id }));
+  sessionsOf(db, person.id).map(({ id, kind, name, address, made, seen, ends }) => ({
+    ...{ id, kind, name, address, made, seen, ends },
+    own: id === own.id,
+  }));

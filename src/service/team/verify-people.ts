@@ -6,7 +6,7 @@ import type { Service } from '../context.js';
 import type { VerifiedFile } from '../verify-files.js';
 import { teamFile } from './team.js';
 
-/** Looks the log of what was done through, where several people use the store: no line of it was changed or taken out. */
+/** Looks the log of what was done through, where several people use the store: no line was changed or taken out. */
 export function* verifyPeople({ folder }: Pick<Service, 'folder'>): Generator<VerifiedFile> {
   const path = teamFile(folder);
   if (!existsSync(path)) return;

@@ -42,6 +42,7 @@ export function insertShare(db: Db, study: string, { owner, part, thing, shownTo
 export const removeShare = (db: Db, study: string, owner: number, id: number): boolean =>
   prepared(db, 'DELETE FROM share WHERE study = ? AND owner = ? AND id = ?').run(study, owner, id).changes > 0;
 
+/** Forgets what is shown and offered in a study that is gone. */
 export function removeSharesOf(db: Db, study: string): void {
   prepared(db, 'DELETE FROM share WHERE study = ?').run(study);
   prepared(db, 'DELETE FROM offer WHERE study = ?').run(study);

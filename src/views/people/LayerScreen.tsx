@@ -31,7 +31,8 @@ function LayerPage({ study }: { study: string }) {
         <PageTitle>{isOwn ? 'My own layer' : 'The common layer'}</PageTitle>
         <p className={css['note']}>
           {isOwn
-            ? 'What you make and change here is yours: nobody else sees it until you show it, and the study for all stays as it is.'
+            ? 'What you make and change here is yours: nobody else sees it until you show it, and the study ' +
+              'for all stays as it is.'
             : 'What is changed here is changed for all who work in this study.'}
           {!isOwn && answer.own !== null && (
             <>

@@ -25,8 +25,8 @@ function plainScore({ name, title, all }: Entry, words: readonly string[], whole
 }
 
 /**
- * Makes a finder over names, labels, questions, the labels of categories, what workings do and who made them. Every word of the search must be found;
- * a word may be a part of another, and of a longer one a letter or two may be astray.
+ * Makes a finder over names, labels, questions, the labels of categories, what workings do and who made them. Every
+ * word of the search must be found; a word may be a part of another, and of a longer one a letter or two may be astray.
  */
 export function finderFor(variables: readonly RosterVariable[]): Finder {
   const entries = variables.map((variable): Entry => {

@@ -10,6 +10,7 @@ import { benchLinked } from './linked.js';
 import { benchMachine } from './machine.js';
 import { benchMultiple } from './multiple.js';
 import { benchOpening } from './opening.js';
+import { benchPeople } from './people.js';
 import { benchPlan } from './plan.js';
 import { benchStatistics } from './statistics.js';
 import { benchTable } from './table.js';
@@ -31,6 +32,7 @@ const BENCHES: readonly (() => void | Promise<void>)[] = [
   benchCoding,
   benchHanding,
   benchFairness,
+  () => benchPeople(),
   () => benchLinked(),
 ];
 

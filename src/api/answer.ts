@@ -209,6 +209,7 @@ async function answered(request: Request, route: Route | null, locals: App.Local
   const name = signedIn?.person.name;
   const who = operation.changes ? { asker, name } : { asker, name, signal: request.signal };
   try {
+    if (service.team && signedIn) await service.team.each.request(signedIn.person.id);
     authorize(service, signedIn, operation, route.params);
     const call = await callOf(operation, route.params, request, locals);
     if (isOfStudy(operation)) await readyStudy(service, route.params['study'] ?? '');

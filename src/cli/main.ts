@@ -137,7 +137,9 @@ function claimed(flags: ServeFlags): Claimed {
   checkSettings(process.env);
   const { settings } = settingsFrom(flags, process.env);
   const log = logger(settings.logLevel);
-  const team = settings.team ? { openId: openIdOf(settings) } : undefined;
+  const { mostRequests: requests, mostIntakes: intakes, mostBytes: bytes } = settings;
+  const limits = { requests, intakes, bytes };
+  const team = settings.team ? { openId: openIdOf(settings), limits } : undefined;
   const store = claimStore(settings.store);
   const service = startService({ folder: settings.store, worker, log, waitingDays: settings.keepWaiting, team });
   return { service, store, settings, log };

@@ -2,6 +2,7 @@ import { existsSync, readFileSync, statSync } from 'node:fs';
 import { z } from 'zod';
 import { Fault } from '../core/fault.js';
 import { defaultFolder, WAITING_DAYS } from '../service/context.js';
+import { USUAL_LIMITS } from '../service/team/person-limits.js';
 
 const LOG_LEVELS = ['trace', 'debug', 'info', 'warn', 'error', 'silent'] as const;
 
@@ -61,9 +62,9 @@ const SETTINGS: Readonly<Record<SettingName, { about: string; usual?: unknown; s
   backupFolder: { about: 'folder into which everything is backed up while the server runs' },
   backupEvery: { about: 'hours between backups', usual: 24 },
   backupKeep: { about: 'how many backups are kept', usual: 14 },
-  mostRequests: { about: 'requests of one person in a minute', usual: 3000 },
-  mostIntakes: { about: 'files that one person may have waiting', usual: 50 },
-  mostBytes: { about: 'bytes that one person may send in a day', usual: 64 * 1024 ** 3 },
+  mostRequests: { about: 'requests of one person in a minute', usual: USUAL_LIMITS.requests },
+  mostIntakes: { about: 'files that one person may have waiting', usual: USUAL_LIMITS.intakes },
+  mostBytes: { about: 'bytes that one person may send in a day', usual: USUAL_LIMITS.bytes },
 };
 
 const NAMES = Object.keys(SHAPES) as SettingName[];

@@ -13,8 +13,7 @@ import { type LoopDelay, watchLoopDelay } from './loop-delay.js';
 import { makeFolder } from './make-folder.js';
 import type { Presence } from './presence.js';
 import { jobRunner, type JobRunner } from './jobs/run-jobs.js';
-import { startTeam, type Team } from './team/team.js';
-import type { OpenIdSettings } from './team/open-id-settings.js';
+import { startTeam, type Team, type TeamSettings } from './team/team.js';
 import type { CountJob } from './worker/count-job.js';
 
 export interface ServiceOptions {
@@ -25,8 +24,8 @@ export interface ServiceOptions {
   log?: Logger | undefined;
   /** Days for which a file waits to be accepted or discarded; 0: for ever. */
   waitingDays?: number | undefined;
-  /** Several people use it, who sign in; null: by name and password alone. Absent: there is one person. */
-  team?: { openId: OpenIdSettings | null } | undefined;
+  /** Several people use it, who sign in. Absent: there is one person. */
+  team?: TeamSettings | undefined;
 }
 
 /** A file that nobody decides on waits so many days, unless it is said otherwise. */
@@ -127,7 +126,7 @@ export function startService(options: ServiceOptions): Service {
   const jobs = jobRunner(options.worker, log);
   const { count: countHere, forget, bytes } = counter(jobs);
   const links = linkedFiles({ folder });
-  const team = options.team ? startTeam(folder, options.team.openId) : null;
+  const team = options.team ? startTeam(folder, options.team) : null;
   const metrics = startMetrics({
     jobs: jobs.now,
     cacheBytes: bytes,

@@ -8,7 +8,7 @@ import { changeLayout, findIntake } from '../../service/intake/read.js';
 import { discardIntake, PATIENCE_MS, receiveFile } from '../../service/intake/receive.js';
 import { unreadOfIntake } from '../../service/intake/unread.js';
 import { waitingIntakes } from '../../service/intake/waiting.js';
-import { keepOwner, ownIntakes } from '../../service/team/intakes.js';
+import { keepOwner, mayReceive, ownIntakes } from '../../service/team/intakes.js';
 import { own } from '../../service/team/owners.js';
 import { csvResponse } from '../file-response.js';
 import { AcceptSchema, ComparisonSchema, IntakeSchema, JoiningSchema, WaitingIntakeSchema } from '../intake-schemas.js';
@@ -47,6 +47,7 @@ export const INTAKES = [
         const mend = 'Choose a file with a heading line and at least one respondent.';
         throw new Fault('invalid', `${name} is empty.`, mend, { file: name, line: 1 });
       }
+      await mayReceive(service, signedIn, Number(request.headers.get('content-length') ?? 0));
       return keepOwner(service, signedIn, await receiveFile(service, name, request.body, PATIENCE_MS));
     },
   }),

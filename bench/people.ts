@@ -77,8 +77,9 @@ async function act(server: TeamServer, study: string, worker: Worker, seen: Seen
   seen.acts += 1;
   if (choice < 0.65) {
     const started = performance.now();
-    const sentence = { ...bodyAbout(pick()), by: [[{ variable: pick() }]] };
-    const { status } = await who.call('POST', `/studies/${random() < 0.5 ? layer : study}/counts`, { sentence });
+    const rows = pick();
+    const sentence = { ...bodyAbout(rows), by: 1 + (rows % VARIABLES) };
+    const { status } = await who.call('POST', `/studies/${random() < 0.5 ? layer : study}/counts`, sentence);
     if (note('table', status)) seen.tables.push(performance.now() - started);
   } else if (choice < 0.8) {
     const groups = [

@@ -5,6 +5,7 @@ import type { KnownTexts } from '../../core/recode/texts.js';
 import { columnBytes, readColumn } from '../../store/columns.js';
 import { readTexts } from '../../store/cells.js';
 import { type Db, readStudyFile } from '../../store/open.js';
+import { fileOfColumn } from '../../store/own-layer.js';
 
 /** Bytes of columns kept in memory, unless the environment says otherwise. */
 const DEFAULT_LIMIT = 1024 * 1024 * 1024;
@@ -40,7 +41,9 @@ export function forgetFile(path: string): void {
  * A column of a study, from memory where it was used before; the longest unused go first when room runs out. One that
  * is larger than all the room is read each time.
  */
-export function cachedColumn(path: string, id: number): Column {
+export function cachedColumn(asked: string, id: number): Column {
+  // What an own layer has of the study is read, and kept, once for all of them.
+  const path = fileOfColumn(asked, id);
   const key = `${path}#${id}`;
   const cached = columns.get(key);
   if (cached) return cached;
@@ -61,7 +64,8 @@ const bytesOfTexts = ({ distinct, place }: KnownTexts) =>
   place.byteLength + distinct.reduce((sum, text) => sum + 2 * text.length + 32, 0);
 
 /** The texts of a column, from memory where it was used before; null where they are too many to be held. */
-export function cachedTexts(path: string, id: number): KnownTexts | null {
+export function cachedTexts(asked: string, id: number): KnownTexts | null {
+  const path = fileOfColumn(asked, id);
   const key = `${path}#${id}`;
   const cached = texts.get(key);
   if (cached) return cached.known;

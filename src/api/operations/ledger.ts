@@ -1,3 +1,4 @@
+import { mayTypeIn } from '../../service/team/role-of.js';
 import { amendEntry } from '../../service/amend-entry.js';
 import { describeEntry } from '../../service/describe-entry.js';
 import { dropDraft, keepDraft, listDrafts } from '../../service/drafts.js';
@@ -73,10 +74,10 @@ export const LEDGER = [
     id: 'listDrafts',
     method: 'get',
     path: '/studies/{study}/drafts',
-    needs: 'edits',
     summary: 'What is typed on screens and not kept yet; a backup holds it',
     answer: DraftsSchema,
-    work: ({ study }) => listDrafts(study),
+    // What is typed in the common layer is of those who edit it.
+    work: ({ service, study, signedIn }) => (mayTypeIn(service, signedIn, study.id) ? listDrafts(study) : []),
   }),
   operation({
     id: 'keepDraft',

@@ -1,4 +1,5 @@
-import type { Role } from '../../core/team/roles.js';
+import { layerOf } from '../../core/team/layer-id.js';
+import { isEnough, type Role } from '../../core/team/roles.js';
 import { roleIn, rolesOf } from '../../store/team/members.js';
 import type { Service } from '../context.js';
 import type { SignedIn } from './sessions.js';
@@ -12,4 +13,11 @@ export function seenBy<T extends { id: string }>({ team }: Service, who: SignedI
   if (!team) return studies;
   const roles = who ? rolesOf(team.db, who.person.id) : new Map<string, Role>();
   return studies.filter(({ id }) => roles.has(id));
+}
+
+/** Whether somebody may change a layer, and so has things typed there that are not kept yet. */
+export function mayTypeIn({ team }: Service, who: SignedIn | null, layer: string): boolean {
+  const { study, person } = layerOf(layer);
+  if (!team || person !== null) return true;
+  return who !== null && isEnough(roleOf(team, study, who.person.id), 'edits');
 }

@@ -7,7 +7,7 @@ import { JsonText } from '../service/json-text.js';
 import { askedBy } from '../service/asking.js';
 import { knownFault } from '../service/store-fault.js';
 import { authorize } from './authorize.js';
-import { auditDone, auditRefused } from './audited.js';
+import { auditDone, auditRefused, isChange } from './audited.js';
 import { layerOf } from '../core/team/layer-id.js';
 import { keepUses } from '../service/layers/keep-uses.js';
 import { lastWords } from '../service/last-words.js';
@@ -144,13 +144,13 @@ function reply(operation: Operation, result: unknown, revision: number | null, h
   return new Response(result instanceof JsonText ? result.bytes : JSON.stringify(result), { status, headers });
 }
 
-/** Tells those who are at a study what was changed in it. What is done in an own layer is told nobody. */
-function tell({ service, signedIn, params }: Call): void {
+/** Tells those who are at a study what was changed in it. Nobody watches an own layer. */
+function tell({ service, signedIn, params }: Call, revision: number): void {
   const { study = '' } = params as { study?: string };
-  if (!signedIn || layerOf(study).person !== null) return;
+  if (!signedIn || !service.presence.has(study)) return;
   const { id: person, name } = signedIn.person;
   const words = lastWords(openStudy(service, study));
-  tellChanged(service, study, { person, name, words, revision: service.revisionOf(study) ?? 0 });
+  tellChanged(service, study, { person, name, words, revision });
 }
 
 /** A response for any error: a fault as a problem, anything else as a defect under a reference that the log has too. */
@@ -219,11 +219,12 @@ async function answered(request: Request, route: Route | null, locals: App.Local
     const result = await askedBy(who, () => done(operation, call, route.params));
     if (operation.changes === true && service.team && isOwnLayer(route.params)) keepUses(service, call.study);
     const now = revision();
-    if (before !== null && now !== null && now !== before) tell(call);
+    // Whoever only looked did not make what landed meanwhile.
+    if (isChange(operation) && before !== null && now !== null && now !== before) tell(call, now);
     auditDone(operation, locals, request, route.params);
     if (result instanceof Response) return await passedOn(result, request, drained);
     // What is read may be older than a change that lands while it is made ready, and must not be told as newer.
-    return reply(operation, result, operation.changes ? revision() : before, call.outgoing);
+    return reply(operation, result, operation.changes ? now : before, call.outgoing);
   } catch (error) {
     auditRefused(error, operation, locals, request, route.params);
     return responseTo(error, request, service);

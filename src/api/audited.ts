@@ -5,6 +5,9 @@ import type { Operation } from './operation.js';
 
 type Params = Readonly<Record<string, string>>;
 
+/** Whether something is another after an operation, as far as its record says. */
+export const isChange = ({ changes, audited }: Operation): boolean => changes === true || audited === true;
+
 /** What is done is written down where it changes something, hands out a file, or shows respondents one by one. */
 const isWrittenDown = ({ changes, answer, showsRows, audited }: Operation): boolean =>
   audited ?? (changes === true || typeof answer === 'string' || showsRows === true);

@@ -1,13 +1,14 @@
 import { Fault } from '../core/fault.js';
 import { USUAL_PROTECTION } from '../core/team/protection.js';
 import { layerOf } from '../core/team/layer-id.js';
-import { isEnough, type Role, ROLES } from '../core/team/roles.js';
+import { isEnough, type Role } from '../core/team/roles.js';
 import type { Service } from '../service/context.js';
+import { notThere } from '../service/open-study.js';
 import { protectionIn } from '../service/team/members.js';
 import { roleOf } from '../service/team/role-of.js';
 import type { SignedIn } from '../service/team/sessions.js';
 import { mayUseIntake } from '../service/team/intakes.js';
-import { needOf, refusal, type Standing } from './need.js';
+import { isRole, needOf, refusal, type Standing } from './need.js';
 import type { Operation } from './operation.js';
 
 type Params = Readonly<Record<string, string>>;
@@ -23,19 +24,13 @@ const COMMON_ONLY = new Fault(
   'Do it in the common layer.',
 );
 
-const hidden = (study: string) =>
-  new Fault('not-found', `There is no study "${study.slice(0, 64)}".`, 'Choose one from the list of studies.', {
-    field: 'study',
-  });
-
 function forbidden(operation: Operation, layer: Standing['layer'], role: Role | null): Fault {
   const need = needOf(operation, layer);
   if (need === 'administrator')
     return new Fault('forbidden', 'That is for who administers the server.', 'Ask an administrator.');
   const mend = 'Whoever owns the study can change that.';
-  const needed = need === 'owner-or-administrator' ? 'owns' : need;
-  const isRoleEnough = isEnough(role, ROLES.find((candidate) => candidate === needed) ?? 'reads');
-  const message = isRoleEnough
+  const needed = isRole(need) ? need : 'owns';
+  const message = isEnough(role, needed)
     ? `This study does not show respondents one by one to who ${role ?? ''}.`
     : `That takes somebody who ${needed} in this study; you are one who ${role ?? ''}.`;
   return new Fault('forbidden', message, mend);
@@ -56,7 +51,7 @@ export function authorize(service: Service, who: SignedIn | null, operation: Ope
   const isAdministrator = who?.person.administrator === true;
   const why = refusal(operation, { isSignedIn: who !== null, isAdministrator, role, protection, layer });
   if (why === 'signed-out') throw SIGN_IN;
-  if (why === 'hidden') throw hidden(study ?? '');
+  if (why === 'hidden') throw notThere(study ?? '');
   if (why === 'common-only') throw COMMON_ONLY;
   if (why === 'forbidden') throw forbidden(operation, layer, role);
   const intake = params['intake'];

@@ -25,9 +25,6 @@ export const LayerSchema = z
     study: z.object({ id: z.string(), name: z.string() }),
     role: RoleSchema.nullable(),
     own: z.string().nullable().describe('The id of one’s own layer; it goes in the place of a study’s.'),
-    makers: z
-      .array(z.object({ person: z.int(), name: z.string() }))
-      .describe('Who made a thing in their own layer: the billions of its id.'),
     things: z.array(
       z.object({ part: PartSchema, id, title: z.string(), shares: z.array(z.object({ id, name: z.string() })) }),
     ),

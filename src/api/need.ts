@@ -27,7 +27,8 @@ type Asked = Pick<Operation, 'path' | 'changes' | 'needs' | 'showsRows' | 'commo
 /** Whether an operation works with a study that is in its path, in the bin or not. */
 export const isOfStudy = ({ path }: Pick<Operation, 'path'>) => path.includes('{study}') || path.includes('{binned}');
 
-const isRole = (need: Need): need is Role => (ROLES as readonly string[]).includes(need);
+/** Whether what is needed is a role in the study. */
+export const isRole = (need: Need): need is Role => (ROLES as readonly string[]).includes(need);
 
 /**
  * What an operation needs: where its record says nothing, a look needs who reads, a change of the common layer who

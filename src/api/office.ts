@@ -3,6 +3,7 @@ import { audit } from '../service/team/audit.js';
 import { beginOpenId, endOpenId } from '../service/team/open-id.js';
 import { startSession } from '../service/team/sessions.js';
 import { teamOf } from '../service/team/team.js';
+import { cookieIn } from './cookie-in.js';
 import { pageWithin } from './page-within.js';
 import { cookieWith } from './session-cookie.js';
 
@@ -46,7 +47,7 @@ export async function beginAtOffice(request: Request, locals: App.Locals): Promi
 /** Takes a browser back from the office's own sign-in, which it must have begun itself. */
 export async function backFromOffice(request: Request, locals: App.Locals): Promise<Response> {
   const { service, address, place } = locals;
-  const state = new RegExp(`(?:^|;\\s*)${STATE}=([\\w-]+)`).exec(request.headers.get('cookie') ?? '')?.[1] ?? '';
+  const state = cookieIn(request.headers.get('cookie'), STATE) ?? '';
   const act = { act: 'signInAtOffice', study: null, place: '/sign-in/return', address };
   try {
     const { person, then } = await endOpenId(teamOf(service), ownAddress(request, locals), state);

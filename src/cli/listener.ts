@@ -122,6 +122,10 @@ export function listener({ service, handler, dist, hosts, token, trustsProxy, lo
           sendToSignIn(request, response);
           return;
         }
+        if (page === 'studies') {
+          response.writeHead(302, { location: '/studies' }).end();
+          return;
+        }
         if (page === 'not-there') request.url = '/404';
       }
       hand();

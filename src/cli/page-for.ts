@@ -9,8 +9,15 @@ import type { Team } from '../service/team/team.js';
 /** Pages that one need not be signed in for. */
 const OPEN = /^\/(sign-in|sign-in\/(office|return)|join|404)\/?$/;
 
-/** What becomes of a page that is asked for: it is shown, is not there for whoever asks, or they sign in first. */
-export type PageFor = 'shown' | 'not-there' | 'sign-in';
+/** Pages that there are where several people use the server. */
+const OF_TEAM = /^\/(join|account|people|audit|studies\/[^/]+\/(people|layer))\/?$/;
+const OF_ADMINISTRATORS = /^\/(people|audit)\/?$/;
+
+/**
+ * What becomes of a page that is asked for: it is shown, is not there for whoever asks, they sign in first, or the list
+ * of studies stands for it.
+ */
+export type PageFor = 'shown' | 'not-there' | 'sign-in' | 'studies';
 
 /** Whether somebody may open a study, or their own layer over it. */
 function mayOpen(team: Team, id: string, { person }: SignedIn): boolean {
@@ -24,8 +31,10 @@ function mayOpen(team: Team, id: string, { person }: SignedIn): boolean {
  * @example pageFor(service, null, '/studies') // 'sign-in' where several people use the server
  */
 export function pageFor({ team }: Service, who: SignedIn | null, path: string): PageFor {
-  if (!team || OPEN.test(path)) return 'shown';
+  if (!team) return OF_TEAM.test(path) ? 'studies' : 'shown';
+  if (OPEN.test(path)) return 'shown';
   if (!who) return 'sign-in';
+  if (OF_ADMINISTRATORS.test(path) && !who.person.administrator) return 'not-there';
   const [, place, id = ''] = path.split('/');
   if (id === '') return 'shown';
   if (place === 'studies') return mayOpen(team, decodeURIComponent(id), who) ? 'shown' : 'not-there';

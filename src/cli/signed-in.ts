@@ -1,4 +1,6 @@
 import type { IncomingMessage } from 'node:http';
+import { cookieIn } from '../api/cookie-in.js';
+import { bearerIn } from './token.js';
 import { sessionCookie } from '../api/session-cookie.js';
 import type { Service } from '../service/context.js';
 import { type SignedIn, signedInBy } from '../service/team/sessions.js';
@@ -6,17 +8,9 @@ import { type SignedIn, signedInBy } from '../service/team/sessions.js';
 /** What a secret looks like; anything else is looked up nowhere. */
 const SECRET = /^[\w-]{43}$/;
 
-function secretIn({ headers }: IncomingMessage, port: number): string | null {
-  const bearer = /^Bearer (\S+)$/.exec(headers.authorization ?? '')?.[1];
-  if (bearer !== undefined) return bearer;
-  const name = `${sessionCookie(port)}=`;
-  const pair = (headers.cookie ?? '').split(/;\s*/).find((candidate) => candidate.startsWith(name));
-  return pair?.slice(name.length) ?? null;
-}
-
 /** Who makes a request, by the cookie of their browser or the token of their program; null: nobody is signed in. */
 export function signedInOf(request: IncomingMessage, { team }: Service, port: number): SignedIn | null {
   if (!team) return null;
-  const secret = secretIn(request, port);
-  return secret !== null && SECRET.test(secret) ? signedInBy(team, secret) : null;
+  const secret = bearerIn(request) ?? cookieIn(request.headers.cookie, sessionCookie(port));
+  return secret !== undefined && SECRET.test(secret) ? signedInBy(team, secret) : null;
 }

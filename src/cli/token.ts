@@ -3,6 +3,7 @@ import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import type { IncomingMessage, ServerResponse } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { join } from 'node:path';
+import { cookieIn } from '../api/cookie-in.js';
 import { refuse } from './guard.js';
 
 const FORM = /^[0-9a-f]{48}$/;
@@ -27,13 +28,8 @@ const isSame = (given: string | undefined, token: string) =>
 /** Servers on other ports of this machine have cookies of their own. */
 const cookieName = ({ socket }: IncomingMessage) => `hatch-count-token-${(socket.address() as AddressInfo).port}`;
 
-function cookieIn(request: IncomingMessage): string | undefined {
-  const name = `${cookieName(request)}=`;
-  const pair = (request.headers.cookie ?? '').split(/;\s*/).find((candidate) => candidate.startsWith(name));
-  return pair?.slice(name.length);
-}
-
-const bearerIn = ({ headers }: IncomingMessage) => /^Bearer (\S+)$/.exec(headers.authorization ?? '')?.[1];
+/** The token of a program. */
+export const bearerIn = ({ headers }: IncomingMessage) => /^Bearer (\S+)$/.exec(headers.authorization ?? '')?.[1];
 
 /** The address without the token that was in it. */
 function withoutToken(url: URL): string {
@@ -47,7 +43,8 @@ function withoutToken(url: URL): string {
  * @returns false where the request has been answered already
  */
 export function guardToken(request: IncomingMessage, response: ServerResponse, token: string): boolean {
-  if (isSame(cookieIn(request), token) || isSame(bearerIn(request), token)) return true;
+  if (isSame(cookieIn(request.headers.cookie, cookieName(request)), token) || isSame(bearerIn(request), token))
+    return true;
   const { method, url = '/' } = request;
   const address = URL.canParse(url, 'http://x') ? new URL(url, 'http://x') : null;
   if (method === 'GET' && address && isSame(address.searchParams.get('token') ?? undefined, token)) {

@@ -31,7 +31,8 @@ function asSeen(study: OpenStudy, seen: number | null): OpenStudy {
   return seen === null ? study : (Object.create(study, { seen: { value: seen } }) as OpenStudy);
 }
 
-const notThere = (id: string) =>
+/** What is said of a study that is not there, or that whoever asks is not told of. */
+export const notThere = (id: string) =>
   new Fault('not-found', `There is no study "${id.slice(0, 64)}".`, 'Choose one from the list of studies.', {
     field: 'study',
   });

@@ -9,21 +9,20 @@ import { findPerson } from '../../service/team/people.js';
 import { roleOf } from '../../service/team/role-of.js';
 import { teamOf } from '../../service/team/team.js';
 import { DecisionSchema, LayerSchema, OfferedSchema, ReviewSchema, SharingSchema } from '../layer-schemas.js';
+import { me } from '../me.js';
 import { type Call, operation } from '../operation.js';
 
 type Asked = Pick<Call, 'service' | 'study' | 'signedIn'>;
 
-const personIn = ({ signedIn }: Pick<Call, 'signedIn'>) => signedIn?.person ?? { id: 0, name: '' };
-
-const view = ({ service, study, signedIn }: Asked) => layerView(teamOf(service), study, personIn({ signedIn }).id);
+const view = (call: Asked) => layerView(teamOf(call.service), call.study, me(call).person.id);
 
 /** The common layer, whichever layer is in the path. */
 const commonOf = ({ service, study }: Asked) => openStudy(service, layerOf(study.id).study);
 
 /** @throws Fault where whoever asks does not edit the common layer */
 function mustEdit(call: Asked): void {
-  const { id } = personIn(call);
-  if (isEnough(roleOf(teamOf(call.service), layerOf(call.study.id).study, id), 'edits')) return;
+  const team = teamOf(call.service);
+  if (isEnough(roleOf(team, layerOf(call.study.id).study, me(call).person.id), 'edits')) return;
   throw new Fault('forbidden', 'You may not change the common layer.', 'Somebody who edits it decides on offers.');
 }
 
@@ -101,7 +100,7 @@ export const LAYERS = [
     work: (call) => {
       const common = commonOf(call);
       const offered = findOffer(teamOf(call.service), common.id, call.params.offer);
-      if (offered.owner !== personIn(call).id) mustEdit(call);
+      if (offered.owner !== me(call).person.id) mustEdit(call);
       return reviewOffer(call.service, common, offered);
     },
   }),
@@ -118,9 +117,9 @@ export const LAYERS = [
       const { service, params, body } = call;
       const team = teamOf(service);
       const common = commonOf(call);
-      const { id: me, name: by } = personIn(call);
+      const { id, name: by } = me(call).person;
       const { owner } = findOffer(team, common.id, params.offer);
-      if (body.is !== 'withdrawn' || owner !== me) mustEdit(call);
+      if (body.is !== 'withdrawn' || owner !== id) mustEdit(call);
       if (body.is === 'accepted')
         await acceptOffer(service, team, common, params.offer, { by, owner: findPerson(team, owner).name });
       else closeOffer(team, common.id, params.offer, { state: body.is, answer: body.answer ?? '', by });

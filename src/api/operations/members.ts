@@ -2,6 +2,7 @@ import { auditLog } from '../../service/team/audit.js';
 import { changeProtection, changeRole, membersIn } from '../../service/team/members.js';
 import { watchStudy } from '../../service/presence.js';
 import { teamOf } from '../../service/team/team.js';
+import { me } from '../me.js';
 import { operation } from '../operation.js';
 import { AuditQuery, AuditSchema, MembersSchema, ProtectionSchema, RoleSchema } from '../team-schemas.js';
 import { z } from '../zod.js';
@@ -15,7 +16,7 @@ export const MEMBERS = [
     common: true,
     summary: 'Who may do what in a study, and what it hands out',
     answer: MembersSchema,
-    work: ({ service, params, signedIn }) => membersIn(teamOf(service), params.study, signedIn?.person.id ?? 0),
+    work: (call) => membersIn(teamOf(call.service), call.params.study, me(call).person.id),
   }),
   operation({
     id: 'watchStudy',
@@ -25,10 +26,10 @@ export const MEMBERS = [
     audited: false,
     summary: 'Who else is at a study, and what they change in it, as it happens (server-sent events)',
     answer: 'text/event-stream',
-    work: ({ service, params, signedIn }) => {
-      teamOf(service);
-      const who = { person: signedIn?.person.id ?? 0, name: signedIn?.person.name ?? '' };
-      return new Response(watchStudy(service, params.study, who), {
+    work: (call) => {
+      teamOf(call.service);
+      const { id, name } = me(call).person;
+      return new Response(watchStudy(call.service, call.params.study, { person: id, name }), {
         headers: { 'content-type': 'text/event-stream', 'cache-control': 'no-store' },
       });
     },
@@ -42,10 +43,11 @@ export const MEMBERS = [
     summary: 'Say what somebody may do in a study; null: nothing any more',
     body: z.strictObject({ role: RoleSchema.nullable() }),
     answer: MembersSchema,
-    work: ({ service, params, body, signedIn }) => {
-      const team = teamOf(service);
+    work: (call) => {
+      const { params, body } = call;
+      const team = teamOf(call.service);
       changeRole(team, params.study, params.person, body.role);
-      return membersIn(team, params.study, signedIn?.person.id ?? 0);
+      return membersIn(team, params.study, me(call).person.id);
     },
   }),
   operation({

@@ -12,15 +12,9 @@ import { listStudies } from '../../service/open-study.js';
 import { ownWhatIsLeft } from '../../service/team/owners.js';
 import { audit } from '../../service/team/audit.js';
 import { editPerson, everybody, findPerson } from '../../service/team/people.js';
-import {
-  endSession,
-  ownSessions,
-  signOutEverywhere,
-  type SignedIn,
-  startProgram,
-  startSession,
-} from '../../service/team/sessions.js';
+import { endSession, ownSessions, signOutEverywhere, startProgram, startSession } from '../../service/team/sessions.js';
 import { teamOf } from '../../service/team/team.js';
+import { me } from '../me.js';
 import { type Call, operation } from '../operation.js';
 import { cookieWith, cookieWithout } from '../session-cookie.js';
 import {
@@ -39,12 +33,6 @@ import {
   SignInSchema,
 } from '../team-schemas.js';
 import { z } from '../zod.js';
-
-/** Who asks; the operation needs somebody. */
-function me({ signedIn }: Pick<Call, 'signedIn'>): SignedIn {
-  if (signedIn) return signedIn;
-  throw new Fault('signed-out', 'Nobody is signed in.', 'Sign in first.');
-}
 
 /** Gives the browser that asks a secret of its own, by which it is signed in. */
 function letIn({ service, request, address, outgoing, place }: Call, person: number): void {

@@ -36,8 +36,6 @@ export interface LayerView {
   role: Role | null;
   /** The id of one's own layer; null: one has none. */
   own: string | null;
-  /** Who made things in their own layers, by the number in the ids of these. */
-  makers: { person: number; name: string }[];
   /** Of an own layer: what one made in it. */
   things: OwnThing[];
   /** Of an own layer: entries that can be offered. */
@@ -77,8 +75,7 @@ function ownThings(team: Team, { db }: OpenStudy, study: string, person: number,
 export function layerView(team: Team, layer: OpenStudy, person: number): LayerView {
   const { study, person: owner } = layerOf(layer.id);
   const role = roleIn(team.db, study, person);
-  const people = allPeople(team.db).map(({ id, name }) => ({ person: id, name }));
-  const names = new Map(people.map(({ person: id, name }) => [id, name]));
+  const names = new Map(allPeople(team.db).map(({ id, name }) => [id, name]));
   const isEditor = isEnough(role, 'edits');
   const offers = offersOf(team.db, study);
   const offered = new Set(
@@ -92,7 +89,6 @@ export function layerView(team: Team, layer: OpenStudy, person: number): LayerVi
     study: { id: study, name: studyRow(layer.db).name },
     role,
     own: isEnough(role, 'tabulates') ? ownLayer(study, person) : null,
-    makers: people,
     things: isOwn ? ownThings(team, layer, study, person, names) : [],
     entries: isOwn
       ? allEntries(layer.db)

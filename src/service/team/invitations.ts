@@ -82,6 +82,12 @@ function findOrMake(team: Team, invitation: InvitationRow, name: string, passwor
   return personId;
 }
 
+/** Somebody has come in by an invitation: it works no more, and they have the part that it gives. In a transaction. */
+export function takeUp({ db }: Team, { id, study, role }: InvitationRow, person: number): void {
+  removeInvitation(db, id);
+  if (study !== null && role !== null && roleIn(db, study, person) === null) setRole(db, study, person, role);
+}
+
 /** What somebody says who comes in. */
 export interface Joining {
   name: string;
@@ -111,11 +117,8 @@ export async function useInvitation(
       const invitation = invitationBy(team, secret);
       if (invitation.personId === null && personByEmail(team.db, email))
         throw new Fault('conflict', `${email} is here already.`, 'Sign in.', { field: 'email' });
-      removeInvitation(team.db, invitation.id);
       const person = findOrMake(team, { ...invitation, email }, name, digest);
-      const { study, role } = invitation;
-      if (study !== null && role !== null && roleIn(team.db, study, person) === null)
-        setRole(team.db, study, person, role);
+      takeUp(team, invitation, person);
       return person;
     })
     .immediate();

@@ -1,8 +1,7 @@
 import * as client from 'openid-client';
 import { LRUCache } from 'lru-cache';
 import { Fault } from '../../core/fault.js';
-import { removeInvitation, openInvitations } from '../../store/team/invitations.js';
-import { roleIn, setRole } from '../../store/team/members.js';
+import { openInvitations } from '../../store/team/invitations.js';
 import {
   insertPerson,
   personByEmail,
@@ -11,6 +10,7 @@ import {
   type PersonRow,
   setSubject,
 } from '../../store/team/people.js';
+import { takeUp } from './invitations.js';
 import type { OpenIdSettings } from './open-id-settings.js';
 import type { Team } from './team.js';
 
@@ -102,11 +102,7 @@ function letIn(team: Team, settings: OpenIdSettings, { subject, email, name, isV
   if (!invitation && !isAdmitted) throw notInvited(email);
   const administrator = invitation?.administrator ?? false;
   const person = insertPerson(db, { name, email, administrator }, { password: null, subject });
-  if (invitation) {
-    removeInvitation(db, invitation.id);
-    const { study, role } = invitation;
-    if (study !== null && role !== null && roleIn(db, study, person) === null) setRole(db, study, person, role);
-  }
+  if (invitation) takeUp(team, invitation, person);
   return person;
 }
 

@@ -19,7 +19,7 @@ export interface Changed {
 
 /**
  * Does some work on a study, and writes into the ledger what it changed with what followed from it, in one transaction.
- * Work that changes nothing leaves no entry. The work is done twice, and must come to the same.
+ * Work that changes nothing leaves no entry. The work may be done twice, and must come to the same.
  * @throws Fault where it touches what was changed since whoever asks looked; nothing is changed then
  */
 export async function record<T>(
@@ -37,10 +37,13 @@ export async function record<T>(
     () => {
       const result = work();
       dropUnusedLists(db);
-      return { result, changed: mergeSeen(study, differenceOf(before, readState(db)), before) !== null };
+      const after = readState(db);
+      const delta = differenceOf(before, after);
+      return { result, after, delta, changed: mergeSeen(study, delta, before) !== null };
     },
-    ({ changed }) => {
-      const delta = changed ? differenceOf(before, readState(db)) : null;
+    ({ changed, after, delta: asked }) => {
+      const now = readState(db);
+      const delta = changed ? (now === after ? asked : differenceOf(before, now)) : null;
       if (delta) insertEntry(db, { kind, words, delta, madeBy: whoAsks().name ?? '' });
     },
   );

@@ -16,6 +16,7 @@ import { studyRow } from '../store/study.js';
 import { dropUnusedLists, insertCodeList, replaceCodes } from '../store/code-lists.js';
 import { allMarks, type MarkRow } from '../store/marks.js';
 import { allVariables, updateVariable, type VariableRow } from '../store/variables.js';
+import { withoutWaiting } from '../store/without-waiting.js';
 import { allWorkings, putWorking, type WorkingRow } from '../store/workings.js';
 import type { OpenStudy, Service } from './context.js';
 import { identifierOf } from './identifier.js';
@@ -96,7 +97,7 @@ function keepColumn(db: Db, name: string, column: NonNullable<Derived['column']>
 export function keepLoose(db: Db, name: string, derived: Derived): number {
   const { column } = derived;
   if (!column) throw new Error('a working made no column');
-  return db.transaction(() => keepColumn(db, name, column)).immediate();
+  return withoutWaiting(db, () => keepColumn(db, name, column));
 }
 
 /** What a working came to, with the column that holds it already. */
@@ -199,11 +200,30 @@ async function settleOne(
     return { result: { level, codes, proof, columnId: keepLoose(db, variable.name, derived) }, broken: false };
   }
   const { respondents } = studyRow(db);
-  const columnId = db.transaction(() => blankColumn(db, variable.name, variable.level, respondents)).immediate();
+  const columnId = withoutWaiting(db, () => blankColumn(db, variable.name, variable.level, respondents));
   return {
     result: { level: variable.level, codes: [...variable.codes], proof: brokenProof(respondents, derived), columnId },
     broken: true,
   };
+}
+
+function marksByWorking(marks: readonly MarkRow[]): Map<number, MarkRow[]> {
+  const marksBy = new Map<number, MarkRow[]>();
+  for (const mark of marks) {
+    const own = marksBy.get(mark.working);
+    if (own) own.push(mark);
+    else marksBy.set(mark.working, [mark]);
+  }
+  return marksBy;
+}
+
+/** Whether every working was computed from the sources that it has. */
+export function isSettled({ workings, variables, marks }: Standing): boolean {
+  const marksBy = marksByWorking(marks);
+  const made = new Set(variables.map(({ workingId }) => workingId));
+  return workings.every(
+    ({ id, recipe, signature }) => !made.has(id) || signatureOf(recipe, variables, marksBy.get(id) ?? []) === signature,
+  );
 }
 
 /**
@@ -214,12 +234,7 @@ async function settleOne(
 export async function planSettling(service: Service, study: OpenStudy, standing: Standing): Promise<Settled[]> {
   const variables = [...standing.variables];
   const plan: Settled[] = [];
-  const marksBy = new Map<number, MarkRow[]>();
-  for (const mark of standing.marks) {
-    const own = marksBy.get(mark.working);
-    if (own) own.push(mark);
-    else marksBy.set(mark.working, [mark]);
-  }
+  const marksBy = marksByWorking(standing.marks);
   for (const working of inOrder(standing.workings, variables)) {
     const at = variables.findIndex(({ workingId }) => workingId === working.id);
     const variable = variables[at];

@@ -45,6 +45,31 @@ function moveTables(db: Db, ids: readonly number[], from: number, to: number): v
   }
 }
 
+/**
+ * Has tables and workings stand on another variable in the place of one, where the codes that they name mean the same
+ * there. In a transaction.
+ * @param but workings that stay as they are
+ * @returns the ids of what went over
+ */
+export function goOver(
+  db: Db,
+  from: VariableRow,
+  to: VariableRow,
+  but: readonly number[],
+): Pick<StandsIn, 'workings' | 'tables'> {
+  const followers = allWorkings(db).filter(
+    ({ id, recipe }) =>
+      !but.includes(id) && sourcesOf(recipe).includes(from.id) && recipeFollows(recipe, from.id, from, to),
+  );
+  const tables = allTables(db)
+    .filter(({ sentence }) => sentenceFollows(sentenceOfBody(sentence), from.id, from, to))
+    .map(({ id }) => id);
+  const ids = followers.map(({ id }) => id);
+  const workings = moveWorkings(db, ids, from.id, to.id);
+  moveTables(db, tables, from.id, to.id);
+  return { workings, tables };
+}
+
 /** A name that is not taken: the stem, or the stem with a number behind it. */
 export function freeName(stem: string, taken: ReadonlySet<string>): string {
   let name = stem;
@@ -74,26 +99,12 @@ export function takePlace(db: Db, working: number): void {
       variable: source.name,
     });
   }
-  const followers = workings.filter(
-    ({ id, recipe }) =>
-      id !== working && sourcesOf(recipe).includes(source.id) && recipeFollows(recipe, source.id, source, variable),
-  );
-  const tables = allTables(db).filter(({ sentence }) =>
-    sentenceFollows(sentenceOfBody(sentence), source.id, source, variable),
-  );
   const standsIn: StandsIn = {
     source: source.id,
     name: variable.name,
     aside: source.aside,
-    workings: moveWorkings(
-      db,
-      followers.map(({ id }) => id),
-      source.id,
-      variable.id,
-    ),
-    tables: tables.map(({ id }) => id),
+    ...goOver(db, source, variable, [working]),
   };
-  moveTables(db, standsIn.tables, source.id, variable.id);
   renameVariables(db, [
     { id: source.id, name: freeName(`${source.name}_source`, namesOf(variables)) },
     { id: variable.id, name: source.name },

@@ -4,34 +4,46 @@ import { keepRequest } from '../store/requests.js';
 import { whoAsks } from './asking.js';
 import type { OpenStudy, Service } from './context.js';
 import { letOthers } from './in-turns.js';
-import { applySettled, planSettling, type Standing, standingOf } from './settle.js';
+import { applySettled, isSettled, planSettling, type Settled, type Standing, standingOf } from './settle.js';
 
-/** Thrown to take a rehearsal back. */
-const REHEARSED = new Error('a rehearsal is taken back');
-
-/** How the study would stand after a change; the change itself is taken back. @throws what the work throws */
-export function rehearse({ db }: OpenStudy, work: () => unknown): Standing {
-  const seen: Standing[] = [];
-  try {
-    inOnePiece(db, () => {
-      work();
-      seen.push(standingOf(db));
-      throw REHEARSED;
-    });
-  } catch (error) {
-    if (error !== REHEARSED) throw error;
+/** Thrown to take back what was done to a study, once it is known what would follow from it. */
+class TakenBack extends Error {
+  constructor(readonly standing: Standing) {
+    super('what was done is taken back');
   }
-  const [standing] = seen;
-  if (!standing) throw new Error('a rehearsal left nothing');
-  return standing;
 }
 
 /**
- * Makes a change to a study with everything that follows from it, all or nothing. The change is rehearsed and taken
- * back; what stands on it is computed into columns that no variable has; then the change, the results and the study's
- * next revision land in one transaction. A process may end at any instant, or a computation fail: the study is as it
- * was. Called within `change`, which takes away what was computed for nothing.
- * @param work what is done to the study; it is done twice, and must come to the same both times
+ * Does something to a study in one transaction, or takes it back.
+ * @param work throws `TakenBack` where it is not to stay
+ * @returns what the work gives, or how the study would stand after it
+ * @throws what else the work throws; nothing was done then
+ */
+function doOrTakeBack<T>({ db }: OpenStudy, work: () => T): { done: T } | { standing: Standing } {
+  try {
+    return { done: inOnePiece(db, work) };
+  } catch (error) {
+    if (error instanceof TakenBack) return { standing: error.standing };
+    throw error;
+  }
+}
+
+/** How the study would stand after a change; the change itself is taken back. @throws what the work throws */
+export function rehearse(study: OpenStudy, work: () => unknown): Standing {
+  const rehearsed = doOrTakeBack(study, (): never => {
+    work();
+    throw new TakenBack(standingOf(study.db));
+  });
+  if ('done' in rehearsed) throw new Error('a rehearsal was not taken back');
+  return rehearsed.standing;
+}
+
+/**
+ * Makes a change to a study with everything that follows from it, all or nothing. Where workings have to be computed
+ * again, the change is taken back at first; they are computed into columns that no variable has; then the change, the
+ * results and the study's next revision land in one transaction. A process may end at any instant, or a computation
+ * fail: the study is as it was. Called within `change`, which takes away what was computed for nothing.
+ * @param work what is done to the study; it may be done twice, and must come to the same both times
  * @param last what is done behind the results, in the same transaction
  * @throws what the work throws, or a working that cannot be computed for another reason than its sources
  */
@@ -45,18 +57,27 @@ export async function transact<T>(
   const { revision } = studyRow(db);
   // A change of thousands of entries takes some time: others are answered between its steps.
   await letOthers();
-  const standing = rehearse(study, work);
-  const plan = await planSettling(service, study, standing);
-  await letOthers();
-  const result = inOnePiece(db, () => {
+  const land = (plan: () => readonly Settled[]): T => {
     const done = work();
-    applySettled(db, plan);
+    applySettled(db, plan());
     last(done);
     const { request } = whoAsks();
     if (request) keepRequest(db, request.key, { fingerprint: request.fingerprint, answer: null });
     if (studyRow(db).revision === revision) touchStudy(db);
     return done;
-  });
+  };
+  const first = doOrTakeBack(study, () =>
+    land(() => {
+      const standing = standingOf(db);
+      if (!isSettled(standing)) throw new TakenBack(standing);
+      return [];
+    }),
+  );
+  await letOthers();
+  if ('done' in first) return first.done;
+  const plan = await planSettling(service, study, first.standing);
+  await letOthers();
+  const result = inOnePiece(db, () => land(() => plan));
   await letOthers();
   return result;
 }

@@ -10,10 +10,9 @@ import type { Proof } from '../core/recode/proof-shape.js';
 import type { Recipe } from '../core/recode/recipe-shape.js';
 import type { Mark } from '../core/recode/theme/mark.js';
 import { marksOf } from '../store/marks.js';
-import { removeColumn } from '../store/columns.js';
-import { dropUnusedLists, insertCodeList } from '../store/code-lists.js';
-import { allVariables, insertVariable, removeVariable, renameVariable, type VariableRow } from '../store/variables.js';
-import { allWorkings, putWorking, removeWorking, usersOfVariable } from '../store/workings.js';
+import { insertCodeList } from '../store/code-lists.js';
+import { allVariables, insertVariable, renameVariable, type VariableRow } from '../store/variables.js';
+import { allWorkings, putWorking, usersOfVariable } from '../store/workings.js';
 import type { StandsIn } from '../core/recode/stands-in-shape.js';
 import { whoAsks } from './asking.js';
 import type { OpenStudy, Service } from './context.js';
@@ -21,6 +20,7 @@ import { record } from './ledger.js';
 import { change } from './open-study.js';
 import { freeName, giveBack, placeOf, takePlace } from './stand-in.js';
 import { deriveFrom, keepLoose, replaceResult, type Result, signatureOf } from './settle.js';
+import { takeOut } from './take-out.js';
 import type { Derived } from './worker/derive/types.js';
 
 /** Refuses what no data can mend, with the nearest names of the study to an unknown one. @throws Fault */
@@ -290,10 +290,7 @@ export function dropWorking(service: Service, study: OpenStudy, id: number): Pro
           variable: variable.name,
         });
       }
-      removeVariable(db, variable.id);
-      removeWorking(db, id);
-      removeColumn(db, variable.columnId);
-      dropUnusedLists(db);
+      takeOut(db, id, variable);
     });
   });
 }

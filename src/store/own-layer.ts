@@ -62,8 +62,13 @@ export function letGoOfBase(db: Db): void {
   db.exec('DROP VIEW temp.chunk; DETACH DATABASE base');
 }
 
+/** KiB of pages that one own layer keeps in memory, and of the file beneath it: hundreds may be open at once. */
+const OWN_PAGES = 512;
+
 function attachBase(db: Db, file: string): void {
   db.prepare('ATTACH DATABASE ? AS base').run(file);
+  db.pragma(`main.cache_size = -${OWN_PAGES}`);
+  db.pragma(`base.cache_size = -${OWN_PAGES}`);
   // It stands before the table of this name when something is read; what is written names the table.
   db.exec('CREATE TEMP VIEW chunk AS SELECT * FROM main.chunk UNION ALL SELECT * FROM base.chunk');
 }
@@ -126,17 +131,30 @@ export function setStandsOn(db: Db, standsOn: StandsOn): void {
 }
 
 /**
- * Takes over what an own layer cannot change of the study that it stands on: its name, its respondents, its files, its
- * columns. In a transaction.
+ * Takes over what an own layer cannot change of the study that it stands on, but for its columns: its name, how many
+ * respondents it has, its files. In a transaction.
  */
+export function takeStudy(db: Db): void {
+  const row = 'subtitle, respondents, file_name, file_sha256, wave_variable, settings, name';
+  db.exec(`
+    UPDATE study SET (${row}) = (SELECT ${row} FROM base.study);
+    DELETE FROM source_file; INSERT INTO source_file SELECT * FROM base.source_file;
+    INSERT OR IGNORE INTO frozen SELECT * FROM base.frozen;
+    DELETE FROM template; INSERT INTO template SELECT * FROM base.template;
+    DELETE FROM link; INSERT INTO link SELECT * FROM base.link;
+  `);
+}
+
+/** Whether variables of the study that an own layer stands on have columns that it does not know. */
+export const lacksColumns = (db: Db): boolean =>
+  prepared(db, 'SELECT EXISTS (SELECT 1 FROM base.variable WHERE column_id NOT IN (SELECT id FROM main.data_column))')
+    .pluck()
+    .get() === 1;
+
+/** Takes over the columns of the study that an own layer stands on, with what `takeStudy` does. In a transaction. */
 export function takeColumns(db: Db): void {
   columnsChange(db);
-  const row = 'subtitle, respondents, file_name, file_sha256, wave_variable, settings, name';
-  db.exec(`UPDATE study SET (${row}) = (SELECT ${row} FROM base.study)`);
-  db.exec('DELETE FROM source_file; INSERT INTO source_file SELECT * FROM base.source_file');
-  db.exec('INSERT OR IGNORE INTO frozen SELECT * FROM base.frozen');
-  db.exec('DELETE FROM template; INSERT INTO template SELECT * FROM base.template');
-  db.exec('DELETE FROM link; INSERT INTO link SELECT * FROM base.link');
+  takeStudy(db);
   db.exec(`
     INSERT INTO data_column SELECT * FROM base.data_column WHERE id NOT IN (SELECT id FROM main.data_column);
     INSERT INTO column_code SELECT * FROM base.column_code

@@ -44,6 +44,15 @@ export function allWorkings(db: Db): WorkingRow[] {
   }));
 }
 
+/** What the workings came to: by which signature each was computed, and whether its proof holds. */
+export function workingOutcomes(db: Db): Pick<WorkingRow, 'id' | 'signature' | 'holds'>[] {
+  const rows = prepared(db, 'SELECT id, signature, holds FROM working').all() as Pick<
+    Flat,
+    'id' | 'signature' | 'holds'
+  >[];
+  return rows.map((row) => ({ ...row, holds: row.holds === 1 }));
+}
+
 /** All workings with their proofs. */
 export function provedWorkings(db: Db): ProvedWorking[] {
   const proofs = new Map(prepared(db, 'SELECT id, proof FROM working').raw().all() as [number, string][]);

@@ -6,6 +6,7 @@ import {
   makingIn,
   previewWorking,
 } from '../../service/workings.js';
+import { useOther } from '../../service/use-other.js';
 import { operation } from '../operation.js';
 import {
   KeptWorkingSchema,
@@ -76,6 +77,21 @@ export const WORKINGS = [
     body: WorkingDraftSchema,
     answer: KeptWorkingSchema,
     work: ({ service, study, params, body }) => editWorking(service, study, params.working, body),
+  }),
+  operation({
+    id: 'useOther',
+    method: 'post',
+    path: '/studies/{study}/workings/{working}/other',
+    summary: 'Use the result of another working that does the same, and take the one out',
+    changes: true,
+    body: z.object({ other: z.int().min(1).describe('The working whose result is used.') }),
+    answer: z
+      .object({
+        words: z.string(),
+        stays: z.array(z.string()).describe('What stays on the one, as codes mean something else in the other.'),
+      })
+      .openapi('OtherUsed'),
+    work: ({ service, study, params, body }) => useOther(service, study, params.working, body.other),
   }),
   operation({
     id: 'dropWorking',

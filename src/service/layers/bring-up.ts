@@ -8,14 +8,24 @@ import { dropUnusedLists } from '../../store/code-lists.js';
 import { derivedLists, fit, touchedBy, touchSame } from '../../store/fit.js';
 import { allEntries, deltaOf, type EntryRow, removeEntries, removeUndone, setStanding } from '../../store/ledger.js';
 import type { Db } from '../../store/open.js';
-import { addNews, ownLayerRow, setGround, setStandsOn, takeColumns, takeResults } from '../../store/own-layer.js';
+import {
+  addNews,
+  lacksColumns,
+  ownLayerRow,
+  setGround,
+  setStandsOn,
+  takeColumns,
+  takeResults,
+  takeStudy,
+} from '../../store/own-layer.js';
 import { differenceOf, putSide, readState } from '../../store/state.js';
 import { studyRow } from '../../store/study.js';
+import { withoutWaiting } from '../../store/without-waiting.js';
 import { allVariables } from '../../store/variables.js';
-import { provedWorkings } from '../../store/workings.js';
+import { workingOutcomes } from '../../store/workings.js';
 import type { OpenStudy, Service } from '../context.js';
 import { transact } from '../transact.js';
-import { asChange, type Ground, groundState } from './ground.js';
+import { asChange, type Ground, groundState, rememberGround } from './ground.js';
 
 /** An entry of an own ledger that stands, with what it did. */
 interface Own extends EntryRow {
@@ -76,9 +86,9 @@ function putBeneath(db: Db, beneath: Delta, own: readonly Own[], accepted: Reado
 /** Own workings as they stand: by which signature, and whether the proof holds. */
 const standingOf = (db: Db) =>
   new Map(
-    provedWorkings(db)
+    workingOutcomes(db)
       .filter(({ id }) => makerOf(id) !== null)
-      .map(({ id, signature, proof }) => [id, { signature, holds: proof.holds }]),
+      .map(({ id, signature, holds }) => [id, { signature, holds }]),
   );
 
 /** Tells whose layer it is which of their workings were worked out again, and what their proofs say now. */
@@ -116,18 +126,20 @@ export async function bringUp(
   const of = layerOf(study.id).study;
   if (!beneath && accepted.size === 0 && ownLayerRow(db)?.standsOn[of] === standsOn[of]) {
     // Somebody who shows something did something else in their own layer.
-    db.transaction(() => setStandsOn(db, standsOn)).immediate();
+    withoutWaiting(db, () => setStandsOn(db, standsOn));
     return;
   }
   // Columns that nothing points at yet; the threads that compute read them.
-  db.transaction(() => takeColumns(db)).immediate();
+  if (lacksColumns(db)) withoutWaiting(db, () => takeColumns(db));
   const own = ownEntries(db);
   const before = standingOf(db);
   await transact(service, study, () => {
+    takeStudy(db);
     if (beneath || accepted.size > 0) putBeneath(db, beneath ?? { things: [] }, own, accepted);
     takeResults(db);
     if (beneath) setGround(db, standsOn, asChange(now));
     else setStandsOn(db, standsOn);
   });
+  if (beneath) rememberGround(db, now);
   tell(study, person, before);
 }

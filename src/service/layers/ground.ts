@@ -47,6 +47,11 @@ export function groundState(db: Db): State {
   return state;
 }
 
+/** Remembers what an own layer was just brought up to, so that it is not read again. */
+export function rememberGround(db: Db, state: State): void {
+  known.set(db, { changes: studyRow(db).revision, state });
+}
+
 /** What somebody's own layer stands on now. */
 export interface Ground {
   standsOn: StandsOn;

@@ -9,6 +9,7 @@ const WHAT: Partial<Record<Key, string>> = {
   'POST /studies/{study}/workings': 'New working',
   'POST /studies/{study}/workings/batch': 'New workings',
   'PUT /studies/{study}/workings/{working}': 'Changed working',
+  'POST /studies/{study}/workings/{working}/other': 'Other one used',
   'DELETE /studies/{study}/workings/{working}': 'Working taken out',
   'POST /studies/{study}/workings/{working}/codings': 'Coded answers',
   'PUT /studies/{study}/workings/{working}/codings/file': 'Codings taken in',

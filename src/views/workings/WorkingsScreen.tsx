@@ -71,6 +71,12 @@ function WorkingsPage({ study }: { study: string }) {
       (error: unknown) => setTrouble(problemText(error)),
     );
   };
+  const useOther = (id: number, other: number) => {
+    change('POST /studies/{study}/workings/{working}/other', { study, working: id, body: { other } }).then(
+      ({ words, stays }) => setToast(stays.length === 0 ? `Kept: ${words}` : `${words}: ${stays.join(', ')}`),
+      (error: unknown) => setTrouble(problemText(error)),
+    );
+  };
   const copy = (working: Working) => go({ at: 'make', kind: workingKindOf(working.recipe), of: [], like: working.id });
   const byName = (name: string) => view.variables.find((variable) => variable.name === name);
   const working = place.at === 'working' ? (byId(view.workings, place.id) ?? null) : null;
@@ -155,6 +161,7 @@ function WorkingsPage({ study }: { study: string }) {
                 start={(kind) => make(kind)}
                 change={(id) => go({ at: 'working', id })}
                 copy={copy}
+                useOther={useOther}
               />
             </Middle>
             <Aside label="About workings">

@@ -19,6 +19,7 @@ interface Props {
   choose: (variable: number) => void;
   change: (working: number) => void;
   copy: (working: Working) => void;
+  useOther: (working: number, other: number) => void;
 }
 
 /** Sources that are named before the rest is counted. */
@@ -34,7 +35,7 @@ function sayUse({ tables, variables }: Entry): string {
 }
 
 /** A working in the list: what it makes of what, its recipe in a line, whether its proof holds, what stands on it. */
-export function WorkingLine({ study, entry, title, chosen, choose, change, copy }: Props) {
+export function WorkingLine({ study, entry, title, chosen, choose, change, copy, useOther }: Props) {
   const { working, variable, line, same } = entry;
   const sources = sourcesOf(working.recipe);
   const picture = bars(variable);
@@ -67,7 +68,23 @@ export function WorkingLine({ study, entry, title, chosen, choose, change, copy 
           {working.holds ? 'Proof holds' : <span className={list['failing']}>! Proof does not hold</span>} ·{' '}
           {sayUse(entry)} · {working.created.slice(0, 10)}
         </p>
-        {same.length > 0 && <p className={list['failing']}>Does the same as {same.map(titleOf).join(', ')}.</p>}
+        {same.length > 0 && (
+          <p className={list['same']}>
+            <span className={list['failing']}>Does the same as</span>{' '}
+            {same.map(({ working: other, variable: twin }) => (
+              <span key={other}>
+                <span {...peekAt(twin.id)}>{titleOf(twin)}</span>{' '}
+                <Button
+                  onClick={() => useOther(working.id, other)}
+                  aria-label={`Use ${titleOf(twin)} instead of ${titleOf(variable)}`}
+                  title={`What stands on ${titleOf(variable)} goes over to ${titleOf(twin)}, and it is taken out`}
+                >
+                  Use it instead
+                </Button>
+              </span>
+            ))}
+          </p>
+        )}
       </div>
       <div className={list['actions']}>
         <Button onClick={() => change(working.id)} aria-label={`Change ${titleOf(variable)}`}>

@@ -23,10 +23,11 @@ interface Props {
   start: (workingKind: WorkingKind) => void;
   change: (working: number) => void;
   copy: (working: Working) => void;
+  useOther: (working: number, other: number) => void;
 }
 
 /** The list of workings: found by what they say, with their recipes, their pictures, and what stands on them. */
-export function WorkingList({ view, chosen, choose, start, change, copy }: Props) {
+export function WorkingList({ view, chosen, choose, start, change, copy, useOther }: Props) {
   const [search, setSearch] = useState('');
   const [show, setShow] = useState<Show>('all');
   const [order, setOrder] = useState<Order>('newest');
@@ -97,6 +98,7 @@ export function WorkingList({ view, chosen, choose, start, change, copy }: Props
             choose={choose}
             change={change}
             copy={copy}
+            useOther={useOther}
           />
         ))}
         {matching.length === 0 && (

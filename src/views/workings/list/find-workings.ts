@@ -1,7 +1,6 @@
 import type { RosterVariable, StudyView, Working } from '../../../api/types.js';
 import { titleOf } from '../../../core/codebook/types.js';
 import { keyOf } from '../../../core/recode/same.js';
-import { sayRecipe } from '../../../core/recode/say.js';
 import { sourcesOf } from '../../../core/recode/sources.js';
 import { usersOf } from '../editor/UsedBy.js';
 import { type WorkingKind, workingKindOf, WORKING_KINDS, viewKind, viewKindOf } from '../kinds/registry.js';
@@ -17,32 +16,33 @@ export interface Entry {
   /** How many tables and variables stand on it. */
   tables: number;
   variables: number;
-  /** Other results that are the same under another name. */
-  same: RosterVariable[];
+  /** Other workings whose results are the same under another name. */
+  same: { working: number; variable: RosterVariable }[];
 }
 
 export function entriesOf(view: StudyView): Entry[] {
   const find = new Map(view.variables.map((variable) => [variable.id, variable]));
-  const names = {
-    titleOf: (id: number) => titleOf(find.get(id) ?? { name: 'a variable that is gone', label: '' }),
-    codesOf: (id: number) => find.get(id)?.codes ?? [],
-  };
-  const byKey = new Map<string, number[]>();
-  for (const { recipe, variable } of view.workings)
-    byKey.set(keyOf(recipe), [...(byKey.get(keyOf(recipe)) ?? []), variable]);
+  const byKey = new Map<string, Working[]>();
+  for (const working of view.workings) {
+    const key = keyOf(working.recipe);
+    byKey.set(key, [...(byKey.get(key) ?? []), working]);
+  }
   return view.workings.flatMap((working) => {
     const variable = find.get(working.variable);
     if (!variable) return [];
     const users = usersOf(view, variable.id);
-    const twins = (byKey.get(keyOf(working.recipe)) ?? []).filter((id) => id !== variable.id);
+    const twins = (byKey.get(keyOf(working.recipe)) ?? []).filter(({ id }) => id !== working.id);
     return [
       {
         working,
         variable,
-        line: sayRecipe(working.recipe, names),
+        line: variable.says,
         tables: users.tables.length,
         variables: users.variables.length,
-        same: twins.flatMap((id) => find.get(id) ?? []),
+        same: twins.flatMap(({ id, variable: made }) => {
+          const twin = find.get(made);
+          return twin ? [{ working: id, variable: twin }] : [];
+        }),
       },
     ];
   });

@@ -23,7 +23,7 @@ function fileOfAnswers(): string {
   return [names.join(','), ...lines].join('\n');
 }
 
-async function sendAs(server: TeamServer, who: Person, name: string, content: string): Promise<string> {
+export async function sendAs(server: TeamServer, who: Person, name: string, content: string): Promise<string> {
   const response = await fetch(`${server.address}/api/v1/intakes?file=${name}`, {
     method: 'POST',
     body: content,

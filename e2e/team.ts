@@ -1,5 +1,6 @@
 import { type ChildProcess, spawn } from 'node:child_process';
 import { once } from 'node:events';
+import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import { createInterface } from 'node:readline';
 import { ROLES, type Role } from '../src/core/team/roles.js';
@@ -9,18 +10,20 @@ import { type Reply, ROOT } from './server.js';
 /** A server for several people. */
 export interface TeamServer {
   address: string;
-  /** The secret of the invitation of the first who comes in. */
+  /** The secret of the invitation of the first who comes in; empty where somebody did. */
   first: string;
   process: ChildProcess;
   stop: () => Promise<void>;
 }
 
-/** Starts the application for several people, on a free port. */
+/** Starts the application for several people, on a free port; or again, on a store that has people. */
 export async function startTeamServer(
   store: string,
   flags: readonly string[] = [],
   env: NodeJS.ProcessEnv = {},
 ): Promise<TeamServer> {
+  // Whoever comes in first is invited once.
+  const isNew = !existsSync(join(store, 'team.sqlite'));
   const common = ['--team', '--port', '0', '--store', store, '--log-level', 'warn', ...flags];
   const child = spawn(process.execPath, [join(ROOT, 'bin', 'hatch-count.mjs'), 'demo', '--no-open', ...common], {
     stdio: ['ignore', 'pipe', 'inherit'],
@@ -32,7 +35,8 @@ export async function startTeamServer(
   const ended = once(child, 'exit').then(([code]) => {
     throw new Error(`the server ended with ${String(code)} before it was up`);
   });
-  while (!lines.some((line) => line.includes('/join#')))
+  const isUp = (line: string) => line.includes(isNew ? '/join#' : 'Hatch Count is at');
+  while (!lines.some(isUp))
     await Promise.race([once(reader, 'line'), ended, new Promise((resolve) => setTimeout(resolve, 200))]);
   const text = lines.join('\n');
   return {

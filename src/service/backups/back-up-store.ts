@@ -8,8 +8,11 @@ import { sync } from '../sync.js';
 import { VERSION } from '../version.js';
 import { type Manifest, sumOf, writeManifest } from './manifest.js';
 
-/** Folders of a store whose databases are backed up; accounts of databases and tokens are not: they are secrets. */
-const FOLDERS = ['studies', 'own', 'bin'];
+/**
+ * Folders of a store whose databases are backed up; accounts of databases and tokens are not: they are secrets. Layers
+ * come before the studies that they stand on, which may be changed meanwhile: a layer is brought up to what is newer.
+ */
+const FOLDERS = ['own', 'studies', 'bin'];
 const FILES = ['team.sqlite'];
 
 /** The databases of a store, by their paths in it. */

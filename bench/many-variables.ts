@@ -73,7 +73,8 @@ async function actsIn(ada: Person, study: string): Promise<Record<string, number
   };
   const count = (layer: string) =>
     asked('POST', `/studies/${layer}/counts`, { ...bodyAbout(1 + (round++ % 9)), by: 12 });
-  const rename = (layer: string) => asked('PATCH', `/studies/${layer}/variables/5`, { label: `Named ${round++}` });
+  const rename = (layer: string) =>
+    asked('PATCH', `/studies/${layer}/variables/${layer === own ? 6 : 5}`, { label: `Named ${round++}` });
   const make = (layer: string) => asked('POST', `/studies/${layer}/workings`, regroup(30, round++));
   return {
     'a table': await timed(ROUNDS, () => count(study)),

@@ -214,10 +214,12 @@ export function viewStudy(
   const codes = allColumnCodes(db);
   const holds = soundness(variables, workings);
   const names = namesIn(variables);
+  const workingAt = new Map(workings.map((working) => [working.id, working]));
+  const madeBy = new Map(variables.map((variable) => [variable.workingId, variable]));
   return {
     study: row,
     variables: variables.map((variable) => {
-      const recipe = byId(workings, variable.workingId)?.recipe;
+      const recipe = variable.workingId === null ? undefined : workingAt.get(variable.workingId)?.recipe;
       const made = recipe?.kind ?? null;
       const says = recipe ? sayRecipe(recipe, names) : '';
       const figures = describe(
@@ -232,7 +234,7 @@ export function viewStudy(
       return Object.assign({}, variable, said, figures);
     }),
     workings: workings.flatMap((working) => {
-      const variable = variables.find(({ workingId }) => workingId === working.id);
+      const variable = madeBy.get(working.id);
       // Where the proof of a source fails, so does every working made from it.
       return variable ? [{ ...working, holds: holds(variable.id), variable: variable.id }] : [];
     }),
@@ -306,8 +308,8 @@ type Origin =
     };
 
 function originOf(db: Db, { workingId }: VariableRow, { name }: ColumnRow): Origin {
-  const workings = provedWorkings(db);
-  const working = workingId === null ? undefined : byId(workings, workingId);
+  const workings = workingId === null ? [] : provedWorkings(db);
+  const working = byId(workings, workingId);
   if (!working) return { is: 'column', column: name, files: allSourceFiles(db).map((file) => file.name) };
   const { id, recipe, proof } = working;
   const key = keyOf(recipe);

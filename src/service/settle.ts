@@ -26,11 +26,42 @@ import type { Derived, DeriveSource } from './worker/derive/types.js';
 const SETS = 2;
 const setKinds: readonly Recipe['kind'][] = ['gather', 'slots', 'combine'];
 
+/** What a signature was made of, which is the same object as long as nothing of it was changed. */
+interface Signed {
+  sources: readonly (VariableRow | undefined)[];
+  marks: readonly Mark[];
+  signature: string;
+}
+
+/** By the first source, which is of one study, and by the recipe, which several studies may have. */
+const signed = new WeakMap<VariableRow, Map<Recipe, Signed>>();
+
+const areSame = <T>(one: readonly T[], other: readonly T[]) =>
+  one.length === other.length && one.every((item, k) => item === other[k]);
+
 /** What a working's result depends on: the columns and codes of its sources, and what was said answer by answer. */
 export function signatureOf(recipe: Recipe, variables: readonly VariableRow[], marks: readonly Mark[] = []): string {
+  return signatureFrom(recipe, (id) => byId(variables, id), marks);
+}
+
+function signatureFrom(
+  recipe: Recipe,
+  variableAt: (id: number) => VariableRow | undefined,
+  marks: readonly Mark[],
+): string {
+  const sources = sourcesOf(recipe).map(variableAt);
+  const [first] = sources;
+  const bySource = (first && signed.get(first)) ?? new Map<Recipe, Signed>();
+  const known = bySource.get(recipe);
+  if (known && areSame(known.sources, sources) && areSame(known.marks, marks)) return known.signature;
+  const signature = sign(recipe, sources, marks);
+  if (first) signed.set(first, bySource.set(recipe, { sources, marks, signature }));
+  return signature;
+}
+
+function sign(recipe: Recipe, variables: readonly (VariableRow | undefined)[], marks: readonly Mark[]): string {
   const several = ['interlock', 'score', 'combine', 'slots', 'gather'].includes(recipe.kind);
-  const sources = sourcesOf(recipe).map((id) => {
-    const variable = byId(variables, id);
+  const sources = variables.map((variable) => {
     // What is made of several variables calls them by their titles, in its codes or in its proof.
     const title = several && variable ? titleOf(variable) : '';
     return [variable?.columnId, variable?.level, variable && codesRead(recipe, variable), title];
@@ -221,8 +252,10 @@ function marksByWorking(marks: readonly MarkRow[]): Map<number, MarkRow[]> {
 export function isSettled({ workings, variables, marks }: Standing): boolean {
   const marksBy = marksByWorking(marks);
   const made = new Set(variables.map(({ workingId }) => workingId));
+  const byKey = new Map(variables.map((variable) => [variable.id, variable]));
   return workings.every(
-    ({ id, recipe, signature }) => !made.has(id) || signatureOf(recipe, variables, marksBy.get(id) ?? []) === signature,
+    ({ id, recipe, signature }) =>
+      !made.has(id) || signatureFrom(recipe, (source) => byKey.get(source), marksBy.get(id) ?? []) === signature,
   );
 }
 

@@ -3,6 +3,7 @@ import type { Code, MissingReason } from '../core/codebook/types.js';
 import type { Db } from './open.js';
 import { freshId } from './fresh-id.js';
 import { prepared } from './prepared.js';
+import { sameRows } from './same-rows.js';
 
 /** A code list, whether or not a variable uses it. */
 export interface CodeListRow {
@@ -12,19 +13,31 @@ export interface CodeListRow {
   kept: boolean;
 }
 
-/** The codes of every list, by list. */
+/** A list with its codes, the three fields of one behind those of the other. */
+type FlatList = [list: number, ...fields: (string | null)[]];
+
+/** A code with fields that stand behind each other. */
+const FIELDS = 3;
+
+const listsOf = sameRows(([list, ...fields]: FlatList): readonly [number, Code[]] => {
+  const codes: Code[] = [];
+  for (let k = 0; k < fields.length; k += FIELDS)
+    codes.push({ code: fields[k]!, label: fields[k + 1]!, missing: fields[k + 2] as MissingReason | null });
+  return [list, canonicalCodes(codes)];
+});
+
+/** The codes of every list, by list. They are shared by all who ask, and nobody changes them. */
 export function codesByList(db: Db): Map<number, Code[]> {
-  const rows = prepared(
-    db,
-    'SELECT list_id AS list, code, label, missing FROM code ORDER BY list_id, position',
-  ).all() as { list: number; code: string; label: string; missing: MissingReason | null }[];
-  const lists = new Map<number, Code[]>();
-  for (const { list, code, label, missing } of rows) {
-    const codes = lists.get(list);
-    if (codes) codes.push({ code, label, missing });
-    else lists.set(list, [{ code, label, missing }]);
+  const rows = prepared(db, 'SELECT list_id, code, label, missing FROM code ORDER BY list_id, position')
+    .raw()
+    .all() as [list: number, code: string, label: string, missing: string | null][];
+  const flats: FlatList[] = [];
+  for (const [list, code, label, missing] of rows) {
+    const last = flats.at(-1);
+    if (last?.[0] === list) last.push(code, label, missing);
+    else flats.push([list, code, label, missing]);
   }
-  return new Map([...lists].map(([list, codes]) => [list, canonicalCodes(codes)]));
+  return new Map(listsOf(db, flats));
 }
 
 export function codesOfList(db: Db, list: number): Code[] {

@@ -1,4 +1,6 @@
+import { LRUCache } from 'lru-cache';
 import type { z } from 'zod';
+import { deepFreeze } from '../core/deep-freeze.js';
 import { Fault } from '../core/fault.js';
 
 /** Undefined for what is no JSON, which no shape takes. */
@@ -28,4 +30,21 @@ export function fromKept<T>(text: string, shape: z.ZodType<T>, what: string): T 
     'Take a copy of the study that is whole, or take its data in again.',
     { field: where },
   );
+}
+
+/** So many texts of a shape are kept with what they say. */
+const SHARED = 6000;
+
+/**
+ * Reads what many files hold alike, such as recipes, which a study and the layers over it have in common: the same text
+ * gives the same object, which nobody can change.
+ * @returns reads a text as `fromKept` does
+ */
+export function sharedFromKept<T extends object>(shape: z.ZodType<T>): (text: string, what: string) => T {
+  const known = new LRUCache<string, T>({ max: SHARED });
+  return (text, what) => {
+    const read = known.get(text) ?? deepFreeze(fromKept(text, shape, what));
+    known.set(text, read);
+    return read;
+  };
 }

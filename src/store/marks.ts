@@ -4,6 +4,7 @@ import { fromKept } from './kept.js';
 import type { Db } from './open.js';
 import { freshId } from './fresh-id.js';
 import { prepared } from './prepared.js';
+import { sameRows } from './same-rows.js';
 
 /** A mark as it is kept: of which working it is, and when it was made. */
 export interface MarkRow extends Mark {
@@ -47,14 +48,7 @@ function rowOf([id, working, text, verdict, themes, coder, settles, quote, madeA
   };
 }
 
-/** A row as it stood in the file when it was read. */
-const flats = new WeakMap<MarkRow, Flat>();
-
-/** The row as it was read before, where nothing of it was changed since. */
-function sameRow(row: MarkRow | undefined, flat: Flat): MarkRow | null {
-  const was = row && flats.get(row);
-  return was?.every((field, k) => field === flat[k]) ? row! : null;
-}
+const marksFrom = sameRows(rowOf);
 
 /** So many readings are kept: a change is rehearsed, taken back, and made. */
 const KEPT = 3;
@@ -72,15 +66,7 @@ export function allMarks(db: Db): readonly MarkRow[] {
     known.set(db, [read, ...reads.filter((own) => own !== read)]);
     return read.rows;
   }
-  const before = new Map(reads[0]?.rows.map((row) => [row.id, row]));
-  const all = prepared(db, `SELECT ${COLUMNS} FROM mark ORDER BY id`).raw().all() as Flat[];
-  const rows = all.map((flat) => {
-    const same = sameRow(before.get(flat[0]), flat);
-    if (same) return same;
-    const row = rowOf(flat);
-    flats.set(row, flat);
-    return row;
-  });
+  const rows = marksFrom(db, prepared(db, `SELECT ${COLUMNS} FROM mark ORDER BY id`).raw().all() as Flat[]);
   known.set(db, [{ version, rows }, ...reads].slice(0, KEPT));
   return rows;
 }

@@ -1,3 +1,4 @@
+import type { Code } from '../core/codebook/types.js';
 import { levelsFor } from '../core/codebook/levels.js';
 import {
   type Delta,
@@ -14,10 +15,11 @@ import { blankColumn, columnRow, removeColumn } from './columns.js';
 import { allMarks, markOf, type MarkRow, putMark, removeMark } from './marks.js';
 import type { Db } from './open.js';
 import { prepared } from './prepared.js';
+import { sameRows } from './same-rows.js';
 import { allTables, removeTable, restoreTable } from './tables.js';
 import { allVariables, removeVariable, renameVariable, restoreVariable, type VariableRow } from './variables.js';
 import { untilChanged } from './unchanged.js';
-import { allWorkings, removeWorking, restoreWorking } from './workings.js';
+import { allWorkings, removeWorking, restoreWorking, type WorkingRow } from './workings.js';
 
 /** Everything in a study that can be changed, each thing by its id. */
 export interface State {
@@ -51,17 +53,35 @@ function stateOf({
   return { name, label, question, level, codeListId, workingId, madeAt, madeBy, ...marks };
 }
 
-const markStates = new WeakMap<MarkRow, StateOf<'mark'>>();
-
-/** A mark without its id; of one that was not changed the same object, as there are many. */
-function markState(row: MarkRow): StateOf<'mark'> {
-  const known = markStates.get(row);
-  if (known) return known;
-  const { working, themes, madeAt } = row;
-  const state = { ...markOf(row), themes: [...themes], working, madeAt };
-  markStates.set(row, state);
-  return state;
+/** A state that is made once for each row: of what was not changed it is the same object, as there are many. */
+function onceForRow<R extends object, S>(make: (row: R) => S): (row: R) => S {
+  const states = new WeakMap<R, S>();
+  return (row) => {
+    const state = states.get(row) ?? make(row);
+    states.set(row, state);
+    return state;
+  };
 }
+
+const stateOfVariable = onceForRow(stateOf);
+
+const stateOfMark = onceForRow((row: MarkRow): StateOf<'mark'> => {
+  const { working, themes, madeAt } = row;
+  return { ...markOf(row), themes: [...themes], working, madeAt };
+});
+
+const stateOfWorking = onceForRow(({ recipe, created, edited, standsIn }: WorkingRow): StateOf<'working'> => {
+  return { recipe, created, edited, standsIn };
+});
+
+const statesOfLists = sameRows(
+  ([id, name, kept, codes]: readonly [number, string, boolean, Code[]]): [number, StateOf<'list'>] => [
+    id,
+    { name, kept, codes },
+  ],
+);
+
+const NO_CODES: Code[] = [];
 
 /** Everything in a study that can be changed, as it stands. It is shared by all who ask, and nobody changes it. */
 export const readState = untilChanged((db: Db): State => {
@@ -70,14 +90,17 @@ export const readState = untilChanged((db: Db): State => {
   const without = <T extends { id: number }>({ id, ...rest }: T): [number, Omit<T, 'id'>] => [id, rest];
   return {
     order: variables.map(({ id }) => id),
-    list: new Map(allCodeLists(db).map(({ id, name, kept }) => [id, { name, kept, codes: codes.get(id) ?? [] }])),
-    working: new Map(
-      allWorkings(db).map(({ id, recipe, created, edited, standsIn }) => [id, { recipe, created, edited, standsIn }]),
+    list: new Map(
+      statesOfLists(
+        db,
+        allCodeLists(db).map(({ id, name, kept }) => [id, name, kept, codes.get(id) ?? NO_CODES] as const),
+      ),
     ),
-    variable: new Map(variables.map((variable) => [variable.id, stateOf(variable)])),
+    working: new Map(allWorkings(db).map((working) => [working.id, stateOfWorking(working)])),
+    variable: new Map(variables.map((variable) => [variable.id, stateOfVariable(variable)])),
     table: new Map(allTables(db).map(without)),
     binder: new Map(allBinders(db).map(({ id, name, items }) => [id, { name, items: [...items] }])),
-    mark: new Map(allMarks(db).map((mark) => [mark.id, markState(mark)])),
+    mark: new Map(allMarks(db).map((mark) => [mark.id, stateOfMark(mark)])),
   };
 });
 

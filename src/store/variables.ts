@@ -5,6 +5,7 @@ import { fromKept } from './kept.js';
 import type { Db } from './open.js';
 import { freshId } from './fresh-id.js';
 import { prepared } from './prepared.js';
+import { sameRows } from './same-rows.js';
 import { columnsChange, untilChanged } from './unchanged.js';
 
 const CodesShape = z.array(z.string());
@@ -61,9 +62,9 @@ type Flat = [
 const COLUMNS =
   'id, name, label, question, level, column_id, code_list_id, working_id, note, in_group, starred, aside, ' +
   'shown_order, off_scale, made_at, made_by, ' +
-  "(SELECT json_extract(recipe, '$.kind') = 'theme' FROM working WHERE working.id = working_id)";
+  "(SELECT kind = 'theme' FROM working WHERE working.id = working_id)";
 
-function rowOf(flat: Flat, lists: ReadonlyMap<number, Code[]>): VariableRow {
+function rowOf(flat: readonly [...Flat, Code[]]): VariableRow {
   const [
     id,
     name,
@@ -82,6 +83,7 @@ function rowOf(flat: Flat, lists: ReadonlyMap<number, Code[]>): VariableRow {
     madeAt,
     madeBy,
     themes,
+    codes,
   ] = flat;
   const codesIn = (kept: string, what: string) =>
     kept === '[]' ? [] : fromKept(kept, CodesShape, `${what} of variable ${id}`);
@@ -103,15 +105,24 @@ function rowOf(flat: Flat, lists: ReadonlyMap<number, Code[]>): VariableRow {
     madeAt,
     madeBy,
     ...(themes === 1 ? { themes: true } : {}),
-    codes: codeListId === null ? [] : (lists.get(codeListId) ?? []),
+    codes,
   };
 }
+
+const NO_CODES: Code[] = [];
+/** Where the code list stands in a row. */
+const LIST = 6;
+
+const variablesOf = sameRows((flat: readonly [...Flat, Code[]]) => rowOf(flat));
 
 const readVariables = untilChanged((db: Db): VariableRow[] => {
   const lists = codesByList(db);
   // Rows as lists: a study of thousands of variables is read in half the time.
   const rows = prepared(db, `SELECT ${COLUMNS} FROM variable ORDER BY position, id`).raw().all() as Flat[];
-  return rows.map((row) => rowOf(row, lists));
+  return variablesOf(
+    db,
+    rows.map((row) => [...row, (row[LIST] === null ? undefined : lists.get(row[LIST])) ?? NO_CODES] as const),
+  );
 });
 
 /** All variables in the order of the roster. The rows are shared by all who ask, and nobody changes them. */

@@ -2,10 +2,12 @@ import { sourcesOf } from '../core/recode/sources.js';
 import { type Recipe, RecipeShape } from '../core/recode/recipe-shape.js';
 import { type Proof, ProofShape } from '../core/recode/proof-shape.js';
 import { type StandsIn, StandsInShape } from '../core/recode/stands-in-shape.js';
-import { fromKept } from './kept.js';
+import { fromKept, sharedFromKept } from './kept.js';
 import type { Db } from './open.js';
 import { freshId } from './fresh-id.js';
 import { prepared } from './prepared.js';
+import { sameRows } from './same-rows.js';
+import { untilChanged } from './unchanged.js';
 
 export interface WorkingRow {
   id: number;
@@ -23,43 +25,62 @@ export interface ProvedWorking extends WorkingRow {
   proof: Proof;
 }
 
-interface Flat extends Omit<WorkingRow, 'recipe' | 'holds' | 'standsIn'> {
-  recipe: string;
-  holds: 0 | 1;
-  standsIn: string | null;
-}
+/** A row as it stands in the file, in the order of `COLUMNS`. */
+type Flat = readonly [
+  id: number,
+  recipe: string,
+  holds: 0 | 1,
+  signature: string,
+  created: string,
+  edited: string,
+  standsIn: string | null,
+];
 
-/** All workings, without their proofs, which are longer than all the rest. */
-export function allWorkings(db: Db): WorkingRow[] {
-  const rows = prepared(
-    db,
-    'SELECT id, recipe, holds, signature, created, edited, stands_in AS standsIn FROM working ORDER BY id',
-  ).all() as Flat[];
-  return rows.map((row) => ({
-    ...row,
-    recipe: fromKept(row.recipe, RecipeShape, `the recipe of working ${row.id}`),
-    holds: row.holds === 1,
-    standsIn:
-      row.standsIn === null ? null : fromKept(row.standsIn, StandsInShape, `what working ${row.id} stands in for`),
-  }));
-}
+const COLUMNS = 'id, recipe, holds, signature, created, edited, stands_in';
+
+const recipeFrom = sharedFromKept<Recipe>(RecipeShape);
+const proofFrom = sharedFromKept<Proof>(ProofShape);
+
+const workingsOf = sameRows(([id, recipe, holds, signature, created, edited, standsIn]: Flat): WorkingRow => ({
+  id,
+  recipe: recipeFrom(recipe, `the recipe of working ${id}`),
+  holds: holds === 1,
+  signature,
+  created,
+  edited,
+  standsIn: standsIn === null ? null : fromKept(standsIn, StandsInShape, `what working ${id} stands in for`),
+}));
+
+const readWorkings = untilChanged((db: Db): WorkingRow[] =>
+  workingsOf(db, prepared(db, `SELECT ${COLUMNS} FROM working ORDER BY id`).raw().all() as Flat[]),
+);
+
+/**
+ * All workings, without their proofs, which are longer than all the rest. They are shared by all who ask, and nobody
+ * changes them.
+ */
+export const allWorkings = (db: Db): WorkingRow[] => [...readWorkings(db)];
+
+const provedOf = sameRows(
+  ([id, proof, working]: readonly [id: number, proof: string, working: WorkingRow]): ProvedWorking => ({
+    ...working,
+    proof: proofFrom(proof, `the proof of working ${id}`),
+  }),
+);
 
 /** What the workings came to: by which signature each was computed, and whether its proof holds. */
 export function workingOutcomes(db: Db): Pick<WorkingRow, 'id' | 'signature' | 'holds'>[] {
-  const rows = prepared(db, 'SELECT id, signature, holds FROM working').all() as Pick<
-    Flat,
-    'id' | 'signature' | 'holds'
-  >[];
-  return rows.map((row) => ({ ...row, holds: row.holds === 1 }));
+  const rows = prepared(db, 'SELECT id, signature, holds FROM working').raw().all() as [number, string, 0 | 1][];
+  return rows.map(([id, signature, holds]) => ({ id, signature, holds: holds === 1 }));
 }
 
 /** All workings with their proofs. */
 export function provedWorkings(db: Db): ProvedWorking[] {
   const proofs = new Map(prepared(db, 'SELECT id, proof FROM working').raw().all() as [number, string][]);
-  return allWorkings(db).map((working) => ({
-    ...working,
-    proof: fromKept(proofs.get(working.id)!, ProofShape, `the proof of working ${working.id}`),
-  }));
+  return provedOf(
+    db,
+    allWorkings(db).map((working) => [working.id, proofs.get(working.id)!, working] as const),
+  );
 }
 
 /** Keeps a working, new (`id` null) or in the place of an old one. */

@@ -7,7 +7,7 @@ import { useSteady } from '../../kit/use-steady.js';
 import { peekAt } from '../peek/Peek.js';
 import { ShowSelect } from './ShowSelect.js';
 import { useMatching } from './use-matching.js';
-import { useReveal } from './use-reveal.js';
+import { useReveal } from '../../kit/use-reveal.js';
 import { bars, gapsOf, metaOf } from './words.js';
 import css from './roster.module.css';
 

@@ -1,7 +1,8 @@
 import { useMemo, useState } from 'react';
 import type { StudyView, Working } from '../../../api/types.js';
 import { titleById } from '../../../core/by-id.js';
-import { Field } from '../../../kit/kit.js';
+import { Field, PlainButton } from '../../../kit/kit.js';
+import { useReveal } from '../../../kit/use-reveal.js';
 import kit from '../../../kit/kit.module.css';
 import { type WorkingKind, WORKING_KINDS, viewKind } from '../kinds/registry.js';
 import css from '../workings.module.css';
@@ -34,6 +35,7 @@ export function WorkingList({ view, chosen, choose, start, change, copy, useOthe
   const entries = useMemo(() => entriesOf(view), [view]);
   const title = (id: number) => titleById(view.variables, id);
   const matching = findWorkings(entries, { show, search, order }, title);
+  const { most, end, more } = useReveal(`${show} ${order} ${search}`);
   return (
     <>
       <h1 className={css['title']}>Workings</h1>
@@ -88,7 +90,7 @@ export function WorkingList({ view, chosen, choose, start, change, copy, useOthe
         </div>
       )}
       <ul className={css['list']} aria-label="Workings">
-        {matching.map((entry) => (
+        {matching.slice(0, most).map((entry) => (
           <WorkingLine
             key={entry.working.id}
             study={view.study.id}
@@ -101,6 +103,11 @@ export function WorkingList({ view, chosen, choose, start, change, copy, useOthe
             useOther={useOther}
           />
         ))}
+        {matching.length > most && (
+          <li ref={end} className={css['hint']}>
+            <PlainButton onClick={more}>{`and ${matching.length - most} more`}</PlainButton>
+          </li>
+        )}
         {matching.length === 0 && (
           <li className={css['hint']}>
             {entries.length === 0

@@ -8,6 +8,7 @@ import { benchIntake } from './intake.js';
 import { benchLinear } from './linear.js';
 import { benchLinked } from './linked.js';
 import { benchMachine } from './machine.js';
+import { benchManyVariables } from './many-variables.js';
 import { benchMultiple } from './multiple.js';
 import { benchOpening } from './opening.js';
 import { benchPeople } from './people.js';
@@ -32,6 +33,7 @@ const BENCHES: readonly (() => void | Promise<void>)[] = [
   benchCoding,
   benchHanding,
   benchFairness,
+  benchManyVariables,
   () => benchPeople(),
   () => benchLinked(),
 ];

@@ -57,7 +57,7 @@ describe('the other of two that do the same', () => {
     expect(byId(allVariables(study.db), one.variable)).toBeDefined();
   });
 
-  it('is refused where they do not do the same, where one stands in for its source, and for one that is not there', async () => {
+  it('is refused where they do not do the same, where one stands in, and for one that is not there', async () => {
     const { study, one, other, flag } = await twice('Refused');
     const refused = (id: number, otherId: number) => expect(useOther(service, study, id, otherId)).rejects;
     await refused(one.working, flag.working).toThrow('do not do the same');

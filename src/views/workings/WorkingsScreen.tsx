@@ -71,7 +71,7 @@ function WorkingsPage({ study }: { study: string }) {
       (error: unknown) => setTrouble(problemText(error)),
     );
   };
-  const useOther = (id: number, other: number) => {
+  const takeOther = (id: number, other: number) => {
     change('POST /studies/{study}/workings/{working}/other', { study, working: id, body: { other } }).then(
       ({ words, stays }) => setToast(stays.length === 0 ? `Kept: ${words}` : `${words}: ${stays.join(', ')}`),
       (error: unknown) => setTrouble(problemText(error)),
@@ -161,7 +161,7 @@ function WorkingsPage({ study }: { study: string }) {
                 start={(kind) => make(kind)}
                 change={(id) => go({ at: 'working', id })}
                 copy={copy}
-                useOther={useOther}
+                takeOther={takeOther}
               />
             </Middle>
             <Aside label="About workings">

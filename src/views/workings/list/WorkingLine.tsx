@@ -19,7 +19,7 @@ interface Props {
   choose: (variable: number) => void;
   change: (working: number) => void;
   copy: (working: Working) => void;
-  useOther: (working: number, other: number) => void;
+  takeOther: (working: number, other: number) => void;
 }
 
 /** Sources that are named before the rest is counted. */
@@ -35,7 +35,7 @@ function sayUse({ tables, variables }: Entry): string {
 }
 
 /** A working in the list: what it makes of what, its recipe in a line, whether its proof holds, what stands on it. */
-export function WorkingLine({ study, entry, title, chosen, choose, change, copy, useOther }: Props) {
+export function WorkingLine({ study, entry, title, chosen, choose, change, copy, takeOther }: Props) {
   const { working, variable, line, same } = entry;
   const sources = sourcesOf(working.recipe);
   const picture = bars(variable);
@@ -75,7 +75,7 @@ export function WorkingLine({ study, entry, title, chosen, choose, change, copy,
               <span key={other}>
                 <span {...peekAt(twin.id)}>{titleOf(twin)}</span>{' '}
                 <Button
-                  onClick={() => useOther(working.id, other)}
+                  onClick={() => takeOther(working.id, other)}
                   aria-label={`Use ${titleOf(twin)} instead of ${titleOf(variable)}`}
                   title={`What stands on ${titleOf(variable)} goes over to ${titleOf(twin)}, and it is taken out`}
                 >

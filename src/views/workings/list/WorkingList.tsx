@@ -24,11 +24,11 @@ interface Props {
   start: (workingKind: WorkingKind) => void;
   change: (working: number) => void;
   copy: (working: Working) => void;
-  useOther: (working: number, other: number) => void;
+  takeOther: (working: number, other: number) => void;
 }
 
 /** The list of workings: found by what they say, with their recipes, their pictures, and what stands on them. */
-export function WorkingList({ view, chosen, choose, start, change, copy, useOther }: Props) {
+export function WorkingList({ view, chosen, choose, start, change, copy, takeOther }: Props) {
   const [search, setSearch] = useState('');
   const [show, setShow] = useState<Show>('all');
   const [order, setOrder] = useState<Order>('newest');
@@ -100,7 +100,7 @@ export function WorkingList({ view, chosen, choose, start, change, copy, useOthe
             choose={choose}
             change={change}
             copy={copy}
-            useOther={useOther}
+            takeOther={takeOther}
           />
         ))}
         {matching.length > most && (

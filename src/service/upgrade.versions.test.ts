@@ -51,7 +51,7 @@ it('has a study of each version', () => {
 });
 
 describe.each(files)('a study of version %s', (file) => {
-  it('opens as it was: the same counts, its working and its table; it can be changed, and that taken back', async () => {
+  it('opens as it was, with the same counts, workings and table; it can be changed, and that taken back', async () => {
     const id = `version-${file.slice(0, 3)}`;
     const path = join(studiesFolder(service), `${id}.sqlite`);
     writeFileSync(path, gunzipSync(readFileSync(join(KEPT, file))));

@@ -1,4 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import type { StudyView } from '../src/api/types.js';
 import { bodyAbout } from '../src/core/table/sentence-shape.js';
 import { DEMO_STUDY } from './siege/attacked.js';
 import { temporaryStore } from './server.js';
@@ -179,11 +180,17 @@ describe('what a study hands out', () => {
     const reader = await invited(server, ada, 'Ida Lane', 'reads');
     const rows = () => reader.call('POST', `/studies/${DEMO_STUDY}/respondents`, { variables: [1] });
     expect((await rows()).status).toBe(403);
+    const { variables } = (await ada.call<StudyView>('GET', `/studies/${DEMO_STUDY}`)).body;
+    const [years = 0, age = 0] = ['years', 'age'].map((name) => variables.find((own) => own.name === name)?.id);
+    const drawn = (of: string) =>
+      reader.call('POST', `/studies/${DEMO_STUDY}/spread`, { ...bodyAbout(years, { by: age }), of });
+    expect((await drawn('pairs')).status).toBe(403);
     const sentence = encodeURIComponent(JSON.stringify(bodyAbout(2)));
     const table = () => reader.call(`GET`, `/studies/${DEMO_STUDY}/table.csv?sentence=${sentence}`);
     expect((await table()).status).toBe(200);
     await ada.call('PUT', `/studies/${DEMO_STUDY}/protection`, { rows: 'reads', leastBase: 5000 });
     expect((await rows()).status).not.toBe(403);
+    expect((await drawn('pairs')).status).toBe(200);
     const refused = await table();
     expect(refused.status).toBe(403);
     expect(JSON.stringify(refused.body)).toContain('hands out tables on 5000 and more');

@@ -205,12 +205,12 @@ async function answered(request: Request, route: Route | null, locals: App.Local
   const method = request.method === 'HEAD' ? 'GET' : request.method;
   const operation = route?.operations.get(method);
   if (!route || !operation) return nothingThere(request, route);
-  // A change is made to its end though whoever asked for it has gone.
-  const name = signedIn?.person.name;
-  const who = operation.changes ? { asker, name } : { asker, name, signal: request.signal };
   try {
     if (service.team && signedIn) await service.team.each.request(signedIn.person.id);
-    authorize(service, signedIn, operation, route.params);
+    const seesRows = authorize(service, signedIn, operation, route.params);
+    // A change is made to its end though whoever asked for it has gone.
+    const signal = operation.changes ? undefined : request.signal;
+    const who = { asker, name: signedIn?.person.name, seesRows, signal };
     const call = await callOf(operation, route.params, request, locals);
     if (isOfStudy(operation)) await readyStudy(service, route.params['study'] ?? '');
     if (request.method === 'HEAD' && typeof operation.answer === 'string') return headOf(operation.answer);

@@ -1,5 +1,5 @@
 import { Fault } from '../core/fault.js';
-import { USUAL_PROTECTION } from '../core/team/protection.js';
+import { maySeeRows, USUAL_PROTECTION } from '../core/team/protection.js';
 import { layerOf } from '../core/team/layer-id.js';
 import { isEnough, type Role } from '../core/team/roles.js';
 import type { Service } from '../service/context.js';
@@ -38,11 +38,12 @@ function forbidden(operation: Operation, layer: Standing['layer'], role: Role | 
 
 /**
  * Looks whether somebody may have an operation done. Where one person is alone, everything may be.
+ * @returns whether they may see respondents one by one
  * @throws Fault where they may not: a study in which they have no part is as one that is not there
  */
-export function authorize(service: Service, who: SignedIn | null, operation: Operation, params: Params): void {
+export function authorize(service: Service, who: SignedIn | null, operation: Operation, params: Params): boolean {
   const { team } = service;
-  if (!team) return;
+  if (!team) return true;
   const study = studyIn(params);
   const { study: of, person } = layerOf(study ?? '');
   const role = who && study !== null ? roleOf(team, of, who.person.id) : null;
@@ -60,4 +61,5 @@ export function authorize(service: Service, who: SignedIn | null, operation: Ope
       field: 'intake',
     });
   }
+  return study === null || maySeeRows(role, protection);
 }

@@ -15,6 +15,7 @@ import { type BinderFlags, sayBinder } from './binder.js';
 import { takeCodebook } from './codebook.js';
 import { type CodingsFlags, sayCodings } from './codings.js';
 import { account, link, type LinkFlags, relink } from './link.js';
+import { addPeopleCommands } from './people.js';
 import { addStudyCommands } from './studies.js';
 import { saySpread } from './spread.js';
 import { saySweep, type SweepFlags } from './sweep.js';
@@ -289,6 +290,7 @@ program
   .option('--store <folder>', 'where studies are kept', defaultFolder())
   .action((study: string, { store }: { store: string }) => within(store, (service) => relink(service, study)));
 addStudyCommands(program, within, defaultFolder());
+addPeopleCommands(program, within, defaultFolder());
 
 program
   .command('codebook')

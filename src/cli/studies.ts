@@ -74,7 +74,7 @@ export function addStudyCommands(program: Command, within: Within, store: string
   addBackupCommands(command, within, open);
 }
 
-type Within = (store: string, work: (service: Service) => Promise<string>) => Promise<void>;
+export type Within = (store: string, work: (service: Service) => Promise<string>) => Promise<void>;
 type Flags = { store: string };
 
 /** A study to one file, and back. */

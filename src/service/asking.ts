@@ -15,6 +15,8 @@ export interface Asking {
   signal?: AbortSignal | undefined;
   /** What they are called, where several people use the server. */
   name?: string | undefined;
+  /** Whether they may see respondents of the study one by one; absent: they may. */
+  seesRows?: boolean | undefined;
   /** Of a change that is made once, however often it is sent. */
   request?: RequestKey | undefined;
 }

@@ -8,6 +8,7 @@ import type { Sentence } from '../core/table/sentence.js';
 import { variablesAs } from '../core/table/variables-as.js';
 import { settingsOf } from '../store/study.js';
 import { allVariables, type VariableRow } from '../store/variables.js';
+import { whoAsks } from './asking.js';
 import type { OpenStudy, Service } from './context.js';
 import { countJobOf } from './count-table.js';
 import { readAsked, type TableAsked } from './table-answer.js';
@@ -51,6 +52,13 @@ export async function spreadOf(service: Service, study: OpenStudy, asked: Spread
   const of = asked.of ?? (isPair ? 'pairs' : 'densities');
   if (of === 'pairs' && !isPair)
     invalid('Pairs are of two numbers.', 'Put one into the rows, and the other alone into "by".', 'by');
+  if (of === 'pairs' && whoAsks().seesRows === false)
+    throw new Fault(
+      'forbidden',
+      'Two numbers of each respondent are not drawn for who may not see respondents one by one.',
+      'Put one of them into bands; or whoever owns the study can change that.',
+      { field: 'of' },
+    );
   // Listed value by value or not, it is drawn as a number.
   const { job, isMuch } = countJobOf(study, { ...sentence, rows: [{ variable: number.id }] });
   const { file, respondents, only, weight, rows, nests } = job;

@@ -13,7 +13,7 @@ export interface Act extends Pick<AuditRow, 'act' | 'study' | 'place' | 'outcome
 const LONGEST = 300;
 
 /** Writes an act down, where several people use the server. */
-export function audit({ team }: Service, { who, place, name = '', ...act }: Act): void {
+export function audit({ team }: Pick<Service, 'team'>, { who, place, name = '', ...act }: Act): void {
   if (!team) return;
   insertAudit(team.db, {
     ...act,

@@ -10,7 +10,6 @@ import { authorize } from './authorize.js';
 import { auditDone, auditRefused, isChange } from './audited.js';
 import { layerOf } from '../core/team/layer-id.js';
 import { keepUses } from '../service/layers/keep-uses.js';
-import { lastWords } from '../service/last-words.js';
 import { tellChanged } from '../service/presence.js';
 import { mustFit } from './answer-fits.js';
 import type { Route } from './find-operation.js';
@@ -144,15 +143,6 @@ function reply(operation: Operation, result: unknown, revision: number | null, h
   return new Response(result instanceof JsonText ? result.bytes : JSON.stringify(result), { status, headers });
 }
 
-/** Tells those who are at a study what was changed in it. Nobody watches an own layer. */
-function tell({ service, signedIn, params }: Call, revision: number): void {
-  const { study = '' } = params as { study?: string };
-  if (!signedIn || !service.presence.has(study)) return;
-  const { id: person, name } = signedIn.person;
-  const words = lastWords(openStudy(service, study));
-  tellChanged(service, study, { person, name, words, revision });
-}
-
 /** A response for any error: a fault as a problem, anything else as a defect under a reference that the log has too. */
 function responseTo(error: unknown, request: Request, service: Service): Response {
   const fault = knownFault(error);
@@ -220,7 +210,8 @@ async function answered(request: Request, route: Route | null, locals: App.Local
     if (operation.changes === true && service.team && isOwnLayer(route.params)) keepUses(service, call.study);
     const now = revision();
     // Whoever only looked did not make what landed meanwhile.
-    if (isChange(operation) && before !== null && now !== null && now !== before) tell(call, now);
+    if (isChange(operation) && signedIn && before !== null && now !== null && now !== before)
+      tellChanged(service, call.study, signedIn.person);
     auditDone(operation, locals, request, route.params);
     if (result instanceof Response) return await passedOn(result, request, drained);
     // What is read may be older than a change that lands while it is made ready, and must not be told as newer.

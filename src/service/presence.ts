@@ -1,4 +1,7 @@
-import type { Service } from './context.js';
+import { studyRow } from '../store/study.js';
+import type { PersonRow } from '../store/team/people.js';
+import type { OpenStudy, Service } from './context.js';
+import { lastWords } from './last-words.js';
 
 /** What those who are at a study are told at once. */
 export type Told =
@@ -61,11 +64,14 @@ export function watchStudy(
   });
 }
 
-/** Tells those who are at a study that something was changed in it. */
+/** Tells those who are at a study what somebody changed in it last. Nobody watches an own layer. */
 export function tellChanged(
   { presence }: Pick<Service, 'presence'>,
-  study: string,
-  change: Omit<Extract<Told, { is: 'changed' }>, 'is'>,
+  study: OpenStudy,
+  { id: person, name }: Pick<PersonRow, 'id' | 'name'>,
 ): void {
-  tellAll(presence.get(study), { is: 'changed', ...change });
+  const places = presence.get(study.id);
+  if (!places) return;
+  const { revision } = studyRow(study.db);
+  tellAll(places, { is: 'changed', person, name, words: lastWords(study), revision });
 }

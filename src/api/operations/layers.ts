@@ -5,6 +5,7 @@ import { layerView, readNews } from '../../service/layers/layer-view.js';
 import { acceptOffer, closeOffer, findOffer, offer, reviewOffer } from '../../service/layers/offers.js';
 import { share, unshare } from '../../service/layers/shares.js';
 import { openStudy } from '../../service/open-study.js';
+import { tellChanged } from '../../service/presence.js';
 import { findPerson } from '../../service/team/people.js';
 import { roleOf } from '../../service/team/role-of.js';
 import { teamOf } from '../../service/team/team.js';
@@ -120,9 +121,11 @@ export const LAYERS = [
       const { id, name: by } = me(call).person;
       const { owner } = findOffer(team, common.id, params.offer);
       if (body.is !== 'withdrawn' || owner !== id) mustEdit(call);
-      if (body.is === 'accepted')
+      if (body.is === 'accepted') {
         await acceptOffer(service, team, common, params.offer, { by, owner: findPerson(team, owner).name });
-      else closeOffer(team, common.id, params.offer, { state: body.is, answer: body.answer ?? '', by });
+        // Where it is asked for in the common layer, it is told as any change.
+        if (call.study.id !== common.id) tellChanged(service, common, me(call).person);
+      } else closeOffer(team, common.id, params.offer, { state: body.is, answer: body.answer ?? '', by });
       return view(call);
     },
   }),

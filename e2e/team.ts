@@ -37,7 +37,7 @@ export async function startTeamServer(
   });
   const isUp = (line: string) => line.includes(isNew ? '/join#' : 'Hatch Count is at');
   while (!lines.some(isUp))
-    await Promise.race([once(reader, 'line'), ended, new Promise((resolve) => setTimeout(resolve, 200))]);
+    await Promise.race([ended, new Promise((resolve) => setTimeout(resolve, 50))]);
   const text = lines.join('\n');
   return {
     address: new URL(/Hatch Count is at (\S+)/.exec(text)?.[1] ?? '').origin,

@@ -108,6 +108,15 @@ describe('cells read from the bytes of a file', () => {
     expect(bytes).toEqual(text);
   });
 
+  it.each(['\t\u00a0', ' \u00a0 ', '\u00a0', '\u0001', '\u001f', ' \t', '\u00a0x'])(
+    'are those of its text, where %j is all of a row',
+    async (blank) => {
+      const { wanted, found } = await bothWays(`head\n${blank}\nlast\n`);
+      expect(found).toEqual(wanted);
+      expect(found.length).toBe(blank.trim() === '' ? 2 : 3);
+    },
+  );
+
   it('are those of its text, whatever stands in it', async () => {
     const piece = fc.constantFrom(
       'a',

@@ -13,6 +13,8 @@ const ROWS_APART = 256;
 /** A row of more bytes than this is left to whoever reads texts: it may have no end. */
 const LONGEST = 4 * 1024 * 1024;
 
+const TAB = 9;
+const RETURN = 13;
 const SPACE = 32;
 const ASCII = 127;
 
@@ -66,10 +68,11 @@ interface Place {
   line: number;
 }
 
-/** Whether bytes are nothing but spaces of ASCII. */
-function isBlank(bytes: Uint8Array, start: number, end: number): boolean {
-  for (let at = start; at < end; at++) if (bytes[at]! > SPACE) return false;
-  return true;
+/** Where something other than white space of ASCII stands first; `end` where nothing does. */
+function inkIn(bytes: Uint8Array, start: number, end: number): number {
+  let at = start;
+  while (at < end && (bytes[at] === SPACE || (bytes[at]! >= TAB && bytes[at]! <= RETURN))) at++;
+  return at;
 }
 
 /**
@@ -89,8 +92,11 @@ function blockReader(signs: CutSigns, { isClean, text }: ByteText, width: number
   /** Of a row with another number of cells than there are columns, or of the only cell: what it is. */
   const oddRow = (bytes: Buffer, place: number): 'blank' | 'wide' | null => {
     const [start, end] = [cuts.starts[place]!, cuts.ends[place]!];
-    if (cuts.cells === 1 && isBlank(bytes, start, end)) return 'blank';
-    return cuts.cells !== width || bytes[start]! > ASCII ? 'wide' : null;
+    if (cuts.cells !== 1) return 'wide';
+    const ink = inkIn(bytes, start, end);
+    if (ink === end) return 'blank';
+    // It may be white space of other letters, which its text tells.
+    return width !== 1 || bytes[ink]! > ASCII ? 'wide' : null;
   };
 
   /** Rows of any width, one by one. */

@@ -68,11 +68,14 @@ interface Place {
   line: number;
 }
 
-/** Where something other than white space of ASCII stands first; `end` where nothing does. */
-function inkIn(bytes: Uint8Array, start: number, end: number): number {
-  let at = start;
-  while (at < end && (bytes[at] === SPACE || (bytes[at]! >= TAB && bytes[at]! <= RETURN))) at++;
-  return at;
+const isSpace = (byte: number) => byte === SPACE || (byte >= TAB && byte <= RETURN);
+
+/** What a row is that has one cell: nothing, or one that its text tells more of; null: one cell of one column. */
+function oddCell(cell: Uint8Array, width: number): 'blank' | 'wide' | null {
+  const ink = cell.findIndex((byte) => !isSpace(byte));
+  if (ink < 0) return 'blank';
+  // It may be white space of other letters.
+  return width !== 1 || cell[ink]! > ASCII ? 'wide' : null;
 }
 
 /**
@@ -89,15 +92,8 @@ function blockReader(signs: CutSigns, { isClean, text }: ByteText, width: number
     const isQuoted = start > 0 && bytes[start - 1] === signs.quote;
     return isQuoted ? plain.replaceAll(quote + quote, quote) : plain;
   };
-  /** Of a row with another number of cells than there are columns, or of the only cell: what it is. */
-  const oddRow = (bytes: Buffer, place: number): 'blank' | 'wide' | null => {
-    const [start, end] = [cuts.starts[place]!, cuts.ends[place]!];
-    if (cuts.cells !== 1) return 'wide';
-    const ink = inkIn(bytes, start, end);
-    if (ink === end) return 'blank';
-    // It may be white space of other letters, which its text tells.
-    return width !== 1 || bytes[ink]! > ASCII ? 'wide' : null;
-  };
+  const oddRow = (bytes: Buffer, place: number) =>
+    cuts.cells === 1 ? oddCell(bytes.subarray(cuts.starts[place], cuts.ends[place]), width) : 'wide';
 
   /** Rows of any width, one by one. */
   function* apart(bytes: Buffer, from: number, to: number, line: number): Generator<Row[], Place> {

@@ -4,7 +4,7 @@ import type { OpenStudy, Service } from './context.js';
 import { lastWords } from './last-words.js';
 
 /** What those who are at a study are told at once. */
-export type Told =
+type Told =
   | { is: 'here'; people: { person: number; name: string }[] }
   /** Something was changed in the common layer. */
   | { is: 'changed'; person: number; name: string; words: string; revision: number };

@@ -239,7 +239,7 @@ describe('the list of workings', () => {
     const recipe: Recipe = { kind: 'flags', source: id, codes: ['1'], yes: 'Ja', no: 'Nein' };
     await call(session.server, 'POST', `${DEMO}/workings`, { name: 'twin', label: 'Twin of Mill Row', recipe });
     await open(`${DEMO}/workings`);
-    await says(session.driver, 'ul[aria-label=Workings]', 'Does the same as Site: Mill Row.');
+    await says(session.driver, 'ul[aria-label=Workings]', 'Does the same as Site: Mill Row');
     await fill(session.driver, 'main input[type=search]:not(#roster-search)', 'band age');
     const rows = () => session.driver.findElements(By.css('ul[aria-label=Workings] > li'));
     expect(await Promise.all((await rows()).map((row) => row.getText()))).toEqual([

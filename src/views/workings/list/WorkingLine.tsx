@@ -76,7 +76,7 @@ export function WorkingLine({ study, entry, title, chosen, choose, change, copy,
                 <span {...peekAt(twin.id)}>{titleOf(twin)}</span>{' '}
                 <Button
                   onClick={() => takeOther(working.id, other)}
-                  aria-label={`Use ${titleOf(twin)} instead of ${titleOf(variable)}`}
+                  aria-label={`Use it instead of ${titleOf(variable)}: ${titleOf(twin)}`}
                   title={`What stands on ${titleOf(variable)} goes over to ${titleOf(twin)}, and it is taken out`}
                 >
                   Use it instead

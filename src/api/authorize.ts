@@ -1,14 +1,14 @@
 import { Fault } from '../core/fault.js';
 import { maySeeRows, USUAL_PROTECTION } from '../core/team/protection.js';
 import { layerOf } from '../core/team/layer-id.js';
-import { isEnough, type Role } from '../core/team/roles.js';
+import { isEnough, isRole, type Role } from '../core/team/roles.js';
 import type { Service } from '../service/context.js';
 import { notThere } from '../service/open-study.js';
 import { protectionIn } from '../service/team/members.js';
 import { roleOf } from '../service/team/role-of.js';
 import type { SignedIn } from '../service/team/sessions.js';
 import { mayUseIntake } from '../service/team/intakes.js';
-import { isRole, needOf, refusal, type Standing } from './need.js';
+import { needOf, refusal, type Standing } from './need.js';
 import type { Operation } from './operation.js';
 
 type Params = Readonly<Record<string, string>>;

@@ -1,5 +1,5 @@
 import { maySeeRows, type Protection } from '../core/team/protection.js';
-import { isEnough, type Role, ROLES } from '../core/team/roles.js';
+import { isEnough, isRole, type Role } from '../core/team/roles.js';
 import type { Operation } from './operation.js';
 
 /**
@@ -26,9 +26,6 @@ type Asked = Pick<Operation, 'path' | 'changes' | 'needs' | 'showsRows' | 'commo
 
 /** Whether an operation works with a study that is in its path, in the bin or not. */
 export const isOfStudy = ({ path }: Pick<Operation, 'path'>) => path.includes('{study}') || path.includes('{binned}');
-
-/** Whether what is needed is a role in the study. */
-export const isRole = (need: Need): need is Role => (ROLES as readonly string[]).includes(need);
 
 /**
  * What an operation needs: where its record says nothing, a look needs who reads, a change of the common layer who

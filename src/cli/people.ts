@@ -1,12 +1,12 @@
 import { existsSync } from 'node:fs';
 import type { Command } from 'commander';
 import { Fault } from '../core/fault.js';
-import { type Role, ROLES } from '../core/team/roles.js';
+import { isRole, ROLES } from '../core/team/roles.js';
 import type { Service } from '../service/context.js';
 import { audit } from '../service/team/audit.js';
 import { invitePerson } from '../service/team/invitations.js';
 import { changeRole } from '../service/team/members.js';
-import { editPerson, everybody } from '../service/team/people.js';
+import { editPerson, everybody, personAt } from '../service/team/people.js';
 import { startTeam, type Team, teamFile } from '../service/team/team.js';
 import type { Within } from './studies.js';
 import { studyId } from './study-id.js';
@@ -32,17 +32,6 @@ async function withTeam<T>(folder: string, work: (team: Team) => T): Promise<T> 
   }
 }
 
-const isRole = (text: string): text is Role => (ROLES as readonly string[]).includes(text);
-
-/** @throws Fault where nobody has that address */
-function personCalled(team: Team, email: string): number {
-  const person = everybody(team).find((candidate) => candidate.email.toLowerCase() === email.toLowerCase());
-  if (person) return person.id;
-  throw new Fault('not-found', `Nobody is here with the address ${email}.`, '"hatch-count people" lists everybody.', {
-    field: 'email',
-  });
-}
-
 /** What is printed of everybody: number, name, address, and what they are. */
 export const sayPeople = (team: Team): string =>
   everybody(team)
@@ -60,7 +49,7 @@ export const sayPeople = (team: Team): string =>
 export function givePart(team: Team, study: string, email: string, role: string): string {
   if (role !== 'nothing' && !isRole(role))
     throw new Fault('invalid', `"${role}" is no role.`, `Give ${ROLES.join(', ')}, or nothing.`, { field: 'role' });
-  const person = personCalled(team, email);
+  const { id: person } = personAt(team, email);
   const members = changeRole(team, study, person, role === 'nothing' ? null : role);
   audit({ team }, { ...HERE, act: 'changeRole', study, place: `/studies/${study}/members/${person}` });
   return members.map((member) => `${[member.name, member.email, member.role].join('\t')}\n`).join('');
@@ -75,7 +64,7 @@ export function inviteTo(team: Team, name: string, email: string, administrator:
 
 /** Shuts somebody out or lets them in again, and writes it down. @throws Fault where nobody would administer */
 export function shutOut(team: Team, email: string, isShut: boolean): string {
-  const person = personCalled(team, email);
+  const { id: person } = personAt(team, email);
   editPerson(team, person, { shutOut: isShut });
   audit({ team }, { ...HERE, act: 'editPerson', study: null, place: `/people/${person}` });
   return sayPeople(team);

@@ -5,13 +5,14 @@ import { keyOf } from '../core/recode/same.js';
 import { plural } from '../core/words.js';
 import { marksOf } from '../store/marks.js';
 import type { Db } from '../store/open.js';
-import { allVariables, type VariableRow } from '../store/variables.js';
-import { allWorkings, usersOfVariable, type WorkingRow } from '../store/workings.js';
+import type { VariableRow } from '../store/variables.js';
+import { allWorkings, type WorkingRow } from '../store/workings.js';
 import type { OpenStudy, Service } from './context.js';
 import { record } from './ledger.js';
+import { madeBy } from './made-by.js';
 import { change } from './open-study.js';
 import { goOver } from './stand-in.js';
-import { takeOut } from './take-out.js';
+import { takeOut, usersInWords } from './take-out.js';
 
 export interface OtherUsed {
   /** What was done, in words. */
@@ -26,11 +27,11 @@ interface Made {
   variable: VariableRow;
 }
 
-function madeBy(db: Db, id: number, field: string): Made {
+function made(db: Db, id: number, field: string): Made {
+  const variable = madeBy(db, id, field);
   const working = byId(allWorkings(db), id);
-  const variable = allVariables(db).find(({ workingId }) => workingId === id);
-  if (working && variable) return { working, variable };
-  throw new Fault('not-found', `The study has no working ${id}.`, 'Choose one from the list of workings.', { field });
+  if (!working) throw new Error(`working ${id} is gone, and what it makes is not`);
+  return { working, variable };
 }
 
 /** @throws Fault where one cannot be used for the other without something being lost */
@@ -57,14 +58,13 @@ function checkSame(db: Db, one: Made, other: Made): void {
 export function useOther(service: Service, study: OpenStudy, id: number, otherId: number): Promise<OtherUsed> {
   return change(service, study, async () => {
     const { db } = study;
-    const one = madeBy(db, id, 'working');
-    const other = madeBy(db, otherId, 'other');
+    const one = made(db, id, 'working');
+    const other = made(db, otherId, 'other');
     checkSame(db, one, other);
     const words = `Used ${titleOf(other.variable)} in the place of ${titleOf(one.variable)}`;
     const stays = await record(service, study, 'working', words, () => {
       goOver(db, one.variable, other.variable, [one.working.id, other.working.id]);
-      const { workings, tables } = usersOfVariable(db, one.variable.id);
-      const left = [...workings.map(({ title }) => title), ...tables.map(({ title }) => `the table “${title}”`)];
+      const left = usersInWords(db, one.variable.id);
       if (left.length === 0) takeOut(db, one.working.id, one.variable);
       return left;
     });

@@ -12,15 +12,16 @@ import type { Mark } from '../core/recode/theme/mark.js';
 import { marksOf } from '../store/marks.js';
 import { insertCodeList } from '../store/code-lists.js';
 import { allVariables, insertVariable, renameVariable, type VariableRow } from '../store/variables.js';
-import { allWorkings, putWorking, usersOfVariable } from '../store/workings.js';
+import { allWorkings, putWorking } from '../store/workings.js';
 import type { StandsIn } from '../core/recode/stands-in-shape.js';
 import { whoAsks } from './asking.js';
 import type { OpenStudy, Service } from './context.js';
 import { record } from './ledger.js';
 import { change } from './open-study.js';
+import { madeBy } from './made-by.js';
 import { freeName, giveBack, placeOf, takePlace } from './stand-in.js';
 import { deriveFrom, keepLoose, replaceResult, type Result, signatureOf } from './settle.js';
-import { takeOut } from './take-out.js';
+import { takeOut, usersInWords } from './take-out.js';
 import type { Derived } from './worker/derive/types.js';
 
 /** Refuses what no data can mend, with the nearest names of the study to an unknown one. @throws Fault */
@@ -209,15 +210,6 @@ export async function keepWorking(service: Service, study: OpenStudy, draft: Wor
 /** How far the workings are that are being made together in a study; null: none are. */
 export const makingIn = (service: Service, study: string) => service.making.get(study) ?? null;
 
-function madeBy(study: OpenStudy, id: number): VariableRow {
-  const variable = allVariables(study.db).find(({ workingId }) => workingId === id);
-  if (!variable)
-    throw new Fault('not-found', `The study has no working ${id}.`, 'Choose one from the list of workings.', {
-      field: 'working',
-    });
-  return variable;
-}
-
 /** Refuses to change the source of what stands in for it. @throws Fault */
 function checkPlace({ recipe, standsIn }: WorkingDraft, standing: StandsIn | null): void {
   const stays = standsIn ?? standing !== null;
@@ -241,7 +233,7 @@ export async function putEdited(
   const { db } = study;
   const variables = allVariables(db);
   checkIn(variables, draft.recipe);
-  const derived = madeBy(study, id);
+  const derived = madeBy(db, id);
   const name =
     draft.name.trim() === ''
       ? derived.name
@@ -279,12 +271,11 @@ export const editWorking = (
 export function dropWorking(service: Service, study: OpenStudy, id: number): Promise<void> {
   return change(service, study, async () => {
     const { db } = study;
-    const variable = madeBy(study, id);
+    const variable = madeBy(db, id);
     await record(service, study, 'working', `Took out ${titleOf(variable)}`, () => {
       // What went over to it from its source goes back.
       giveBack(db, id);
-      const { workings, tables } = usersOfVariable(db, variable.id);
-      const users = [...workings.map(({ title }) => title), ...tables.map(({ title }) => `the table "${title}"`)];
+      const users = usersInWords(db, variable.id);
       if (users.length > 0) {
         throw new Fault('conflict', `${titleOf(variable)} is used by ${users.join(', ')}.`, 'Take those out first.', {
           variable: variable.name,

@@ -26,6 +26,9 @@ const listsOf = sameRows(([list, ...fields]: FlatList): readonly [number, Code[]
   return [list, canonicalCodes(codes)];
 });
 
+/** The codes of what has no list, always the same object. */
+export const NO_CODES: Code[] = [];
+
 /** The codes of every list, by list. They are shared by all who ask, and nobody changes them. */
 export function codesByList(db: Db): Map<number, Code[]> {
   const rows = prepared(db, 'SELECT list_id, code, label, missing FROM code ORDER BY list_id, position')

@@ -10,7 +10,7 @@ import {
   type VariableState,
 } from '../core/ledger/delta-shape.js';
 import { allBinders, putBinder, removeBinder } from './binders.js';
-import { codesByList, allCodeLists, putCodeList, removeCodeList } from './code-lists.js';
+import { codesByList, allCodeLists, NO_CODES, putCodeList, removeCodeList } from './code-lists.js';
 import { blankColumn, columnRow, removeColumn } from './columns.js';
 import { allMarks, markOf, type MarkRow, putMark, removeMark } from './marks.js';
 import type { Db } from './open.js';
@@ -80,8 +80,6 @@ const statesOfLists = sameRows(
     { name, kept, codes },
   ],
 );
-
-const NO_CODES: Code[] = [];
 
 /** Everything in a study that can be changed, as it stands. It is shared by all who ask, and nobody changes it. */
 export const readState = untilChanged((db: Db): State => {

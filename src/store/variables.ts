@@ -1,6 +1,6 @@
 import type { Code, Level, Variable } from '../core/codebook/types.js';
 import { z } from 'zod';
-import { codesByList } from './code-lists.js';
+import { codesByList, NO_CODES } from './code-lists.js';
 import { fromKept } from './kept.js';
 import type { Db } from './open.js';
 import { freshId } from './fresh-id.js';
@@ -109,7 +109,6 @@ function rowOf(flat: readonly [...Flat, Code[]]): VariableRow {
   };
 }
 
-const NO_CODES: Code[] = [];
 /** Where the code list stands in a row. */
 const LIST = 6;
 

@@ -2,6 +2,9 @@
 export const ROLES = ['reads', 'tabulates', 'edits', 'owns'] as const;
 export type Role = (typeof ROLES)[number];
 
+/** @example isRole('edits') // true */
+export const isRole = (text: string): text is Role => (ROLES as readonly string[]).includes(text);
+
 /** What a role is good for, in words. */
 export const ROLE_WORDS: Readonly<Record<Role, string>> = {
   reads: 'Looks at tables, codebook, workings and binders.',

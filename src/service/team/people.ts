@@ -1,5 +1,12 @@
 import { Fault } from '../../core/fault.js';
-import { allPeople, countAdministrators, type PersonRow, personById, updatePerson } from '../../store/team/people.js';
+import {
+  allPeople,
+  countAdministrators,
+  type PersonRow,
+  personByEmail,
+  personById,
+  updatePerson,
+} from '../../store/team/people.js';
 import { removeSessionsOf } from '../../store/team/sessions.js';
 import type { Team } from './team.js';
 
@@ -41,6 +48,15 @@ export function editPerson(team: Team, id: number, edit: PersonEdit): PersonRow 
       return findPerson(team, id);
     })
     .immediate();
+}
+
+/** Somebody by their address, in letters of either case. @throws Fault where nobody has it */
+export function personAt({ db }: Team, email: string): PersonRow {
+  const person = personByEmail(db, email);
+  if (person) return person;
+  throw new Fault('not-found', `Nobody is here with the address ${email}.`, '"hatch-count people" lists everybody.', {
+    field: 'email',
+  });
 }
 
 /** Everybody who may sign in, and who was shut out, in the order of their names. */

@@ -36,8 +36,7 @@ export async function startTeamServer(
     throw new Error(`the server ended with ${String(code)} before it was up`);
   });
   const isUp = (line: string) => line.includes(isNew ? '/join#' : 'Hatch Count is at');
-  while (!lines.some(isUp))
-    await Promise.race([ended, new Promise((resolve) => setTimeout(resolve, 50))]);
+  while (!lines.some(isUp)) await Promise.race([ended, new Promise((resolve) => setTimeout(resolve, 50))]);
   const text = lines.join('\n');
   return {
     address: new URL(/Hatch Count is at (\S+)/.exec(text)?.[1] ?? '').origin,

@@ -6,7 +6,8 @@ import { replaceCodes } from '../store/code-lists.js';
 import { derivedLists, touchedBy, touchSame } from '../store/fit.js';
 import { allEntries, deltaOf, type EntryRow } from '../store/ledger.js';
 import { type Delta, type DifferenceOf, thingsOf } from '../core/ledger/delta-shape.js';
-import { differenceOf, readState, type State } from '../store/state.js';
+import { differenceOf, readState } from '../store/state.js';
+import type { StudyState } from '../core/ledger/study-state.js';
 import { studyRow } from '../store/study.js';
 import type { OpenStudy } from './context.js';
 
@@ -68,7 +69,7 @@ function mergeList(
  * @returns the change as it stands then
  * @throws Fault where both changed the same
  */
-export function mergeSeen(study: OpenStudy, delta: Delta | null, before: State): Delta | null {
+export function mergeSeen(study: OpenStudy, delta: Delta | null, before: StudyState): Delta | null {
   if (!delta) return null;
   const entries = since(study);
   if (entries.length === 0) return delta;

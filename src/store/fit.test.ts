@@ -3,7 +3,7 @@ import type { Recipe } from '../core/recode/recipe-shape.js';
 import { bodyAbout } from '../core/table/sentence-shape.js';
 import { amend, fit, touchedBy, touchSame } from './fit.js';
 import { type Delta, type Part, type VariableState, type Difference } from '../core/ledger/delta-shape.js';
-import type { State } from './state.js';
+import type { StudyState } from '../core/ledger/study-state.js';
 
 const variable = (name: string, more: Partial<VariableState> = {}): VariableState => ({
   name,
@@ -26,7 +26,7 @@ const code = (at: string, label: string) => ({ code: at, label, missing: null })
 const made = (recipe: Recipe) => ({ recipe, created: '', edited: '', standsIn: null });
 
 /** A study of two columns, of one of which a flag is made, which stands in a table. */
-const now: State = {
+const now: StudyState = {
   order: [1, 2, 3],
   list: new Map([
     [10, { name: 'sites', kept: false, codes: [code('1', 'Mill'), code('2', 'Weir')] }],
@@ -85,7 +85,7 @@ describe('a change on another state than the one it was made on', () => {
   });
 
   it('closes no circle', () => {
-    const nested: State = {
+    const nested: StudyState = {
       ...now,
       variable: new Map([...now.variable, [4, variable('outer', { workingId: 6 })]]),
       working: new Map([...now.working, [6, made(flags(3))]]),

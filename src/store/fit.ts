@@ -13,7 +13,7 @@ import {
   type VariableState,
   type Difference,
 } from '../core/ledger/delta-shape.js';
-import type { State } from './state.js';
+import type { StudyState } from '../core/ledger/study-state.js';
 
 /** A change as far as it fits another state than the one that it was made on. */
 export interface Fitted {
@@ -29,7 +29,7 @@ type Verdict<P extends Part = Part> =
 
 /** What there is when the change is made: what there was, and what the change itself makes. */
 interface Scene {
-  now: State;
+  now: StudyState;
   has: (of: Difference['of'], id: number) => boolean;
   titleOf: (variable: number) => string;
   /** Lists whose codes a working makes; they follow it by themselves. */
@@ -45,7 +45,7 @@ export function derivedLists(variables: Iterable<Pick<VariableState, 'workingId'
   );
 }
 
-function sceneOf(delta: Delta, now: State): Scene {
+function sceneOf(delta: Delta, now: StudyState): Scene {
   const created = new Set(delta.things.filter(({ before }) => before === null).map(({ of, id }) => `${of} ${id}`));
   const variables = new Map(thingsOf(delta, 'variable').map(({ id, before, after }) => [id, before ? null : after]));
   return {
@@ -166,7 +166,11 @@ const THINGS: Record<Part, string> = {
 };
 
 /** The order of the roster after a change, of what is there now. */
-function orderOf({ before, after }: NonNullable<Delta['order']>, now: State, added: readonly number[]): Delta['order'] {
+function orderOf(
+  { before, after }: NonNullable<Delta['order']>,
+  now: StudyState,
+  added: readonly number[],
+): Delta['order'] {
   const there = new Set([...now.order, ...added]);
   const order = after.filter((id) => there.has(id));
   const listed = new Set(order);
@@ -184,7 +188,7 @@ function orderOf({ before, after }: NonNullable<Delta['order']>, now: State, add
  * Fits a change to a state that is not the one it was made on: each field that it changed gets what it gave it, code
  * lists are put together code by code, and what stands on something that is not there does not fit.
  */
-export function fit(delta: Delta, now: State): Fitted {
+export function fit(delta: Delta, now: StudyState): Fitted {
   const scene = sceneOf(delta, now);
   const misfits: string[] = [];
   const lacking = new Set<number>();

@@ -1,4 +1,5 @@
 import type { Code } from '../core/codebook/types.js';
+import type { StudyState } from '../core/ledger/study-state.js';
 import { levelsFor } from '../core/codebook/levels.js';
 import {
   type Delta,
@@ -20,18 +21,6 @@ import { allTables, removeTable, restoreTable } from './tables.js';
 import { allVariables, removeVariable, renameVariable, restoreVariable, type VariableRow } from './variables.js';
 import { untilChanged } from './unchanged.js';
 import { allWorkings, removeWorking, restoreWorking, type WorkingRow } from './workings.js';
-
-/** Everything in a study that can be changed, each thing by its id. */
-export interface State {
-  /** Variables in the order of the roster. */
-  order: number[];
-  list: Map<number, StateOf<'list'>>;
-  working: Map<number, StateOf<'working'>>;
-  variable: Map<number, VariableState>;
-  table: Map<number, StateOf<'table'>>;
-  binder: Map<number, StateOf<'binder'>>;
-  mark: Map<number, StateOf<'mark'>>;
-}
 
 function stateOf({
   name,
@@ -82,7 +71,7 @@ const statesOfLists = sameRows(
 );
 
 /** Everything in a study that can be changed, as it stands. It is shared by all who ask, and nobody changes it. */
-export const readState = untilChanged((db: Db): State => {
+export const readState = untilChanged((db: Db): StudyState => {
   const variables = allVariables(db);
   const codes = codesByList(db);
   const without = <T extends { id: number }>({ id, ...rest }: T): [number, Omit<T, 'id'>] => [id, rest];
@@ -125,7 +114,7 @@ function differencesOf<P extends Part>(
 }
 
 /** What differs between two states, field by field; null: nothing. */
-export function differenceOf(before: State, after: State): Delta | null {
+export function differenceOf(before: StudyState, after: StudyState): Delta | null {
   const things: Difference[] = [
     ...differencesOf('list', before.list, after.list),
     ...differencesOf('working', before.working, after.working),

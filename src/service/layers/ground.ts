@@ -3,14 +3,15 @@ import { ownLayer } from '../../core/team/layer-id.js';
 import { type Delta, type Difference, fieldsOf } from '../../core/ledger/delta-shape.js';
 import type { Db } from '../../store/open.js';
 import { groundOf, type StandsOn } from '../../store/own-layer.js';
-import { differenceOf, readState, type State } from '../../store/state.js';
+import { differenceOf, readState } from '../../store/state.js';
+import type { StudyState } from '../../core/ledger/study-state.js';
 import { studyRow } from '../../store/study.js';
 import { type ShareRow, sharesWith } from '../../store/team/shares.js';
 import type { OpenStudy, Service } from '../context.js';
 import { ownFile } from './layer-files.js';
 import { alongWith, withThings } from './shared-things.js';
 
-const nothing = (): State => ({
+const nothing = (): StudyState => ({
   order: [],
   list: new Map(),
   working: new Map(),
@@ -21,24 +22,24 @@ const nothing = (): State => ({
 });
 
 /** A state as a change out of nothing. */
-export const asChange = (state: State): Delta => differenceOf(nothing(), state) ?? { things: [] };
+export const asChange = (state: StudyState): Delta => differenceOf(nothing(), state) ?? { things: [] };
 
-function put({ [0]: state, [1]: { of, id, after } }: readonly [State, Difference]): void {
+function put({ [0]: state, [1]: { of, id, after } }: readonly [StudyState, Difference]): void {
   // A change out of nothing has all fields of each thing.
   (state[of] as Map<number, unknown>).set(id, fieldsOf(after));
 }
 
 /** The state that a change out of nothing comes to. */
-function asState({ order, things }: Delta): State {
+function asState({ order, things }: Delta): StudyState {
   const state = { ...nothing(), order: order?.after ?? [] };
   for (const thing of things) put([state, thing]);
   return state;
 }
 
-const known = new WeakMap<Db, { changes: number; state: State }>();
+const known = new WeakMap<Db, { changes: number; state: StudyState }>();
 
 /** What an own layer was brought up to. */
-export function groundState(db: Db): State {
+export function groundState(db: Db): StudyState {
   const { revision } = studyRow(db);
   const before = known.get(db);
   if (before?.changes === revision) return before.state;
@@ -48,7 +49,7 @@ export function groundState(db: Db): State {
 }
 
 /** Remembers what an own layer was just brought up to, so that it is not read again. */
-export function rememberGround(db: Db, state: State): void {
+export function rememberGround(db: Db, state: StudyState): void {
   known.set(db, { changes: studyRow(db).revision, state });
 }
 
@@ -56,7 +57,7 @@ export function rememberGround(db: Db, state: State): void {
 export interface Ground {
   standsOn: StandsOn;
   /** Worked out where it is asked for: most times nothing is another. */
-  state: () => State;
+  state: () => StudyState;
 }
 
 /**

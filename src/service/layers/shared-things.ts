@@ -2,7 +2,7 @@ import { sourcesOf } from '../../core/recode/sources.js';
 import { variablesOf } from '../../core/table/sentence.js';
 import { sentenceOfBody } from '../../core/table/sentence-shape.js';
 import { makerOf } from '../../core/team/layer-id.js';
-import type { State } from '../../store/state.js';
+import type { StudyState } from '../../core/ledger/study-state.js';
 import type { ShareRow } from '../../store/team/shares.js';
 
 /** What of a layer goes along with things that are shown: all that they stand on and that was made there too. */
@@ -15,7 +15,7 @@ export interface Along {
 /**
  * Everything that some things of a layer stand on, as far as it was made in own layers; what is common all have.
  */
-export function alongWith(state: State, shares: readonly Pick<ShareRow, 'part' | 'thing'>[]): Along {
+export function alongWith(state: StudyState, shares: readonly Pick<ShareRow, 'part' | 'thing'>[]): Along {
   const along = { variables: new Set<number>(), tables: new Set<number>(), binders: new Set<number>() };
   const addVariable = (id: number) => {
     const variable = state.variable.get(id);
@@ -42,8 +42,8 @@ export function alongWith(state: State, shares: readonly Pick<ShareRow, 'part' |
 }
 
 /** Puts things of a layer into another state, with their code lists, workings and what was coded by hand. */
-export function withThings(state: State, from: State, { variables, tables, binders }: Along): State {
-  const into: State = {
+export function withThings(state: StudyState, from: StudyState, { variables, tables, binders }: Along): StudyState {
+  const into: StudyState = {
     order: [...state.order],
     list: new Map(state.list),
     working: new Map(state.working),

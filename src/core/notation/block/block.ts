@@ -1,0 +1,258 @@
+import type { Present } from '../form/compose.js';
+import { Cursor, FAILED } from '../form/cursor.js';
+import { Speaker } from '../form/speaker.js';
+import type { Form, Grammar } from '../form/form.js';
+import { type Line, placeOf } from '../text/lines.js';
+import type { TextPlace } from '../text/problem.js';
+import { isReserved } from '../form/words.js';
+import { firstOf } from './first-words.js';
+import { readWhole, type Reader, refuseChildren } from './reader.js';
+
+/** A line as it is printed, with those under it. */
+export interface Printed {
+  pieces: readonly string[];
+  children: readonly Printed[];
+}
+
+/** Says that something of what a block says cannot be. */
+export type Refuse = (message: string, mend: string) => void;
+
+/** One thing that is said by a line with lines under it. */
+export interface Block<T> {
+  /** What the page on the notation calls it. */
+  name: string;
+  head: Form<T>;
+  entries: readonly Entry<T>[];
+  /** Whether a value is of this block, where several blocks say values of one field. */
+  is?: (value: never) => boolean;
+  /** Looks at all that was read, and completes it; null: it is not whole. */
+  finish?: (read: T, refuse: Refuse, place: TextPlace) => T | null;
+}
+
+/** What can stand under a line: how it is read into what the block says, and printed from it. */
+export interface Entry<T> {
+  /** Reads a line, or says that it is none of this. */
+  read: (line: Line, cursor: Cursor, reader: Reader, into: T) => boolean;
+  print: (value: T, speaker: Speaker) => Printed[];
+  grammar: Grammar;
+  /** How its line begins: of a block its first line. */
+  first: Grammar;
+  /** The blocks that it stands for, for the page. */
+  blocks: readonly BlockPage[];
+  isRepeated: boolean;
+}
+
+/** How a block is written, for the page on the notation. */
+export interface BlockPage {
+  name: string;
+  head: Grammar;
+  lines: readonly Pick<Entry<never>, 'grammar' | 'blocks' | 'isRepeated'>[];
+}
+
+const byWords = new WeakMap<readonly Entry<never>[], Map<string, readonly Entry<never>[]>>();
+
+/** Those of some entries that can begin with a word: a text of tens of thousands of lines is read at once. */
+function beginningWith<T>(entries: readonly Entry<T>[], word: string): readonly Entry<T>[] {
+  const plain = entries as readonly Entry<never>[];
+  const known = byWords.get(plain) ?? new Map<string, readonly Entry<never>[]>();
+  byWords.set(plain, known);
+  // Words that nothing begins with are names, of which there is no end.
+  const key = isReserved(word) ? word : '';
+  const own =
+    known.get(key) ??
+    plain.filter(({ first }) => {
+      const { words, thing } = firstOf(first);
+      return thing || words.has(key);
+    });
+  known.set(key, own);
+  return own as readonly Entry<T>[];
+}
+
+/** Reads lines under a line. */
+export function readEntries<T>(
+  lines: readonly Line[],
+  entries: readonly Entry<T>[],
+  reader: Reader,
+  into: T,
+  about: string | null,
+): void {
+  for (const line of lines) {
+    const [token] = line.tokens;
+    const word = token?.is === 'word' ? token.text.toLowerCase() : '';
+    const cursor = new Cursor(line, reader.vocabulary, about);
+    if (beginningWith(entries, word).some((entry) => entry.read(line, cursor, reader, into))) continue;
+    // What else could have stood here is asked for where it is to be told.
+    const again = new Cursor(line, reader.vocabulary, about);
+    if (entries.some((entry) => entry.read(line, again, reader, into))) continue;
+    reader.sayStuck(line, again);
+  }
+}
+
+/** Reads the lines of a block whose first line was read. */
+function readBlock<T>(block: Block<T>, line: Line, cursor: Cursor, reader: Reader, read: T): T | null {
+  readEntries(line.children, block.entries, reader, read, cursor.about);
+  const place = placeOf(line);
+  return block.finish ? block.finish(read, (message, mend) => reader.say(place, message, mend), place) : read;
+}
+
+/** A block as it is printed; null where it is not of this block. */
+export function printBlock<T>({ head, entries, is }: Block<T>, value: T, speaker: Speaker): Printed | null {
+  if (is && !is(value as never)) return null;
+  const pieces = head.say(value, speaker);
+  const { about } = speaker;
+  const under = () => new Speaker(speaker.vocabulary, about);
+  return pieces && { pieces, children: entries.flatMap((entry) => entry.print(value, under())) };
+}
+
+/** A first line that fits one of several blocks, read with the lines under it. */
+function readOne<V>(
+  blocks: readonly Block<V>[],
+  line: Line,
+  cursor: Cursor,
+  reader: Reader,
+): { value: V | null } | null {
+  for (const block of blocks) {
+    const { about } = cursor;
+    const read = readWhole(block.head, cursor);
+    if (read === FAILED) continue;
+    reader.references.push(...cursor.references);
+    reader.print(line, block.head, read, about);
+    return { value: readBlock(block, line, cursor, reader, read) };
+  }
+  return null;
+}
+
+function sayTwice(line: Line, reader: Reader): void {
+  reader.say(placeOf(line), 'This is said already, by a line above.', 'Take one of the two out.');
+}
+
+/** A line that says a field, once. */
+export function once<T, K extends keyof T>(
+  key: K,
+  form: Form<Present<T[K]>>,
+  isUnsaid?: (value: T) => boolean,
+): Entry<T> {
+  const seen = new WeakSet<object>();
+  return {
+    read: (line, cursor, reader, into) => {
+      const { about } = cursor;
+      const value = readWhole(form, cursor);
+      if (value === FAILED) return false;
+      refuseChildren(reader, line);
+      reader.references.push(...cursor.references);
+      reader.print(line, form, value, about);
+      if (seen.has(into as object)) sayTwice(line, reader);
+      seen.add(into as object);
+      into[key] = value;
+      return true;
+    },
+    print: (value, speaker) => {
+      const own = value[key];
+      if (own === undefined || own === null || isUnsaid?.(value)) return [];
+      const pieces = form.say(own as Present<T[K]>, speaker);
+      return pieces ? [{ pieces, children: [] }] : [];
+    },
+    grammar: form.grammar,
+    first: form.grammar,
+    blocks: [],
+    isRepeated: false,
+  };
+}
+
+/** What a list is of. */
+type ItemOf<L> = Present<L> extends readonly (infer V)[] ? V : never;
+
+/** Lines that each say one of a list. */
+export function each<T, K extends keyof T>(key: K, form: Form<ItemOf<T[K]>>): Entry<T> {
+  return {
+    read: (line, cursor, reader, into) => {
+      const { about } = cursor;
+      const value = readWhole(form, cursor);
+      if (value === FAILED) return false;
+      refuseChildren(reader, line);
+      reader.references.push(...cursor.references);
+      reader.print(line, form, value, about);
+      pushTo(into, key, value);
+      return true;
+    },
+    print: (value, speaker) =>
+      valuesIn<ItemOf<T[K]>>(value, key).flatMap((own) => {
+        const pieces = form.say(own, new Speaker(speaker.vocabulary, speaker.about));
+        return pieces ? [{ pieces, children: [] }] : [];
+      }),
+    grammar: form.grammar,
+    first: form.grammar,
+    blocks: [],
+    isRepeated: true,
+  };
+}
+
+function pushTo<T, K extends keyof T>(into: T, key: K, value: unknown): void {
+  const list = (into[key] as unknown[] | undefined) ?? [];
+  list.push(value);
+  into[key] = list as T[K];
+}
+
+const valuesIn = <V>(value: unknown, key: PropertyKey): readonly V[] =>
+  ((value as Record<PropertyKey, unknown>)[key] as readonly V[] | undefined) ?? [];
+
+const pageOf = <T>({ name, head, entries }: Block<T>): BlockPage => ({ name, head: head.grammar, lines: entries });
+
+const choiceOf = (blocks: readonly BlockPage[]): Grammar => {
+  const parts = blocks.map(({ name }): Grammar => ({ is: 'rule', name }));
+  return parts.length === 1 ? parts[0]! : { is: 'choice', parts };
+};
+
+/** A line with lines under it that says a field, once; of several blocks the one that fits. */
+export function onceBlock<T, K extends keyof T>(key: K, ...blocks: readonly Block<NonNullable<T[K]>>[]): Entry<T> {
+  const pages = blocks.map((block) => pageOf(block));
+  const seen = new WeakSet<object>();
+  return {
+    read: (line, cursor, reader, into) => {
+      const read = readOne(blocks, line, cursor, reader);
+      if (!read) return false;
+      if (seen.has(into as object)) sayTwice(line, reader);
+      seen.add(into as object);
+      if (read.value !== null) into[key] = read.value as T[K];
+      return true;
+    },
+    print: (value, speaker) => {
+      const own = value[key];
+      if (own === undefined || own === null) return [];
+      for (const block of blocks) {
+        const printed = printBlock(block, own as NonNullable<T[K]>, speaker);
+        if (printed) return [printed];
+      }
+      return [];
+    },
+    grammar: choiceOf(pages),
+    first: { is: 'choice', parts: pages.map(({ head }) => head) },
+    blocks: pages,
+    isRepeated: false,
+  };
+}
+
+/** Lines with lines under them that each say one of a list. */
+export function eachBlock<T, K extends keyof T>(key: K, ...blocks: readonly Block<ItemOf<T[K]>>[]): Entry<T> {
+  const pages = blocks.map((block) => pageOf(block));
+  return {
+    read: (line, cursor, reader, into) => {
+      const read = readOne(blocks, line, cursor, reader);
+      if (!read) return false;
+      if (read.value !== null) pushTo(into, key, read.value);
+      return true;
+    },
+    print: (value, speaker) =>
+      valuesIn<ItemOf<T[K]>>(value, key).flatMap((own) => {
+        for (const block of blocks) {
+          const printed = printBlock(block, own, new Speaker(speaker.vocabulary, speaker.about));
+          if (printed) return [printed];
+        }
+        return [];
+      }),
+    grammar: choiceOf(pages),
+    first: { is: 'choice', parts: pages.map(({ head }) => head) },
+    blocks: pages,
+    isRepeated: true,
+  };
+}

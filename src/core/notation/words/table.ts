@@ -1,0 +1,30 @@
+import { type Block, each, eachBlock, once } from '../block/block.js';
+import { behindWords, field, phrase } from '../form/compose.js';
+import { text } from '../form/terms.js';
+import type { WrittenTable } from '../written.js';
+import { codeHere, levelHere } from './code-here.js';
+import { rowMoreBlock } from './row-more.js';
+import { sentenceForm } from './sentence.js';
+import { shownEntries } from './shown.js';
+
+/** A table that is kept: its sentence, and what of it is shown. */
+export const tableBlock: Block<WrittenTable> = {
+  name: 'table',
+  head: phrase<WrittenTable>({ hatch: true }, 'table', field('sentence', sentenceForm)),
+  entries: [
+    once('title', behindWords('called', text)),
+    eachBlock<WrittenTable, 'more'>('more', rowMoreBlock as never),
+    each<WrittenTable, 'codes'>('codes', codeHere),
+    each<WrittenTable, 'levels'>('levels', levelHere),
+    ...shownEntries,
+  ],
+  finish: (read, refuse, place) => {
+    const more = read.more ?? [];
+    const rows = read.sentence.rows;
+    more.forEach(({ row }) => {
+      if (row < 1 || row > rows.length)
+        refuse(`The table has no row ${row}.`, `It has ${rows.length}; they are counted from 1.`);
+    });
+    return { ...read, more, codes: read.codes ?? [], levels: read.levels ?? [], place };
+  },
+};

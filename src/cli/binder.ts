@@ -50,7 +50,7 @@ function tableId(text: string): number {
 }
 
 /** The id of the binder that is asked for by its name. @throws Fault where there is none */
-function binderCalled({ db }: OpenStudy, { binder }: BinderFlags): number | undefined {
+export function binderCalled({ db }: OpenStudy, { binder }: Pick<BinderFlags, 'binder'>): number | undefined {
   if (binder === undefined) return undefined;
   const binders = bindersOf(db);
   const own = binders.find(({ name }) => name === binder);

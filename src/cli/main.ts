@@ -15,6 +15,7 @@ import { type BinderFlags, sayBinder } from './binder.js';
 import { takeCodebook } from './codebook.js';
 import { type CodingsFlags, sayCodings } from './codings.js';
 import { account, link, type LinkFlags, relink } from './link.js';
+import { addTextCommands } from './notation.js';
 import { addPeopleCommands } from './people.js';
 import { addStudyCommands } from './studies.js';
 import { saySpread } from './spread.js';
@@ -291,6 +292,10 @@ program
   .action((study: string, { store }: { store: string }) => within(store, (service) => relink(service, study)));
 addStudyCommands(program, within, defaultFolder());
 addPeopleCommands(program, within, defaultFolder());
+addTextCommands(program, within, {
+  store: defaultFolder(),
+  serviceOn: (folder) => startService({ folder, worker }),
+});
 
 program
   .command('codebook')

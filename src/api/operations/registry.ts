@@ -6,6 +6,7 @@ import { LAYERS } from './layers.js';
 import { LEDGER } from './ledger.js';
 import { LINKS } from './links.js';
 import { MEMBERS } from './members.js';
+import { NOTATION } from './notation.js';
 import { PEOPLE } from './people.js';
 import { STATISTICS } from './statistics.js';
 import { STUDIES } from './studies.js';
@@ -28,6 +29,7 @@ export const OPERATIONS = [
   ...BINDERS,
   ...TEMPLATES,
   ...LEDGER,
+  ...NOTATION,
   ...PEOPLE,
   ...MEMBERS,
   ...LAYERS,

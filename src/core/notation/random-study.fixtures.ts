@@ -64,15 +64,12 @@ const maybe = <T extends object>(fields: { [K in keyof T]: fc.Arbitrary<T[K]> })
 
 const code: fc.Arbitrary<Code> = fc.record({ code: word, label: text, missing: fc.option(reason) });
 
-/** Recipes of every kind over variables of some names. */
-export function randomRecipe(names: readonly string[]): fc.Arbitrary<NamedRecipe> {
+/** That a recipe is of a kind. */
+const kind = <K extends string>(own: K) => fc.constant(own);
+
+/** Recipes that put codes or numbers in the place of others. */
+function recipesOfCodes(names: readonly string[]): fc.Arbitrary<NamedRecipe> {
   const source = fc.constantFrom(...names);
-  const sources = fc.array(source, { maxLength: 4 });
-  const item = fc
-    .record({ source, label: text, ticked: word, also: fc.option(someCodes), exclusive: fc.boolean() })
-    .map(({ also, exclusive, ...own }) => ({ ...own, ...(also ? { also } : {}), ...(exclusive ? { exclusive } : {}) }));
-  const settle = maybe({ settle: fc.constantFrom(...SETTLES) });
-  const kind = <K extends string>(own: K) => fc.constant(own);
   return fc.oneof<fc.Arbitrary<NamedRecipe>[]>(
     fc
       .tuple(
@@ -115,6 +112,14 @@ export function randomRecipe(names: readonly string[]): fc.Arbitrary<NamedRecipe
       codes,
       expression: text,
     }),
+  );
+}
+
+/** Recipes of several variables, and conversions. */
+function recipesOfSeveral(names: readonly string[]): fc.Arbitrary<NamedRecipe> {
+  const source = fc.constantFrom(...names);
+  const sources = fc.array(source, { maxLength: 4 });
+  return fc.oneof<fc.Arbitrary<NamedRecipe>[]>(
     fc.record({
       kind: kind('combine'),
       sources,
@@ -154,6 +159,18 @@ export function randomRecipe(names: readonly string[]): fc.Arbitrary<NamedRecipe
         { maxLength: 3 },
       ),
     }),
+  );
+}
+
+/** Recipes that make multiple-response questions. */
+function recipesOfQuestions(names: readonly string[]): fc.Arbitrary<NamedRecipe> {
+  const source = fc.constantFrom(...names);
+  const sources = fc.array(source, { maxLength: 4 });
+  const item = fc
+    .record({ source, label: text, ticked: word, also: fc.option(someCodes), exclusive: fc.boolean() })
+    .map(({ also, exclusive, ...own }) => ({ ...own, ...(also ? { also } : {}), ...(exclusive ? { exclusive } : {}) }));
+  const settle = maybe({ settle: fc.constantFrom(...SETTLES) });
+  return fc.oneof<fc.Arbitrary<NamedRecipe>[]>(
     fc
       .tuple(
         fc.record({ kind: kind('gather'), items: fc.array(item, { maxLength: 3 }), none: fc.option(item) }),
@@ -184,6 +201,10 @@ export function randomRecipe(names: readonly string[]): fc.Arbitrary<NamedRecipe
   );
 }
 
+/** Recipes of every kind over variables of some names. */
+const randomRecipe = (names: readonly string[]): fc.Arbitrary<NamedRecipe> =>
+  fc.oneof(recipesOfCodes(names), recipesOfSeveral(names), recipesOfQuestions(names));
+
 function randomClause(names: readonly string[]): fc.Arbitrary<ClauseCalled<string>> {
   const variable = fc.constantFrom(...names);
   const condition: fc.Arbitrary<ClauseCalled<string>> = fc.oneof(
@@ -205,16 +226,17 @@ function randomClause(names: readonly string[]): fc.Arbitrary<ClauseCalled<strin
   }).clause;
 }
 
-function randomTable(names: readonly string[]): fc.Arbitrary<WrittenTable> {
+const figures = fc.array(
+  fc.tuple(fc.record({ figure: fc.constantFrom(...CHOICES) }), maybe({ decimals: fc.nat(6) })).map(([own, more]) => ({
+    ...own,
+    ...more,
+  })),
+  { minLength: 1, maxLength: 3 },
+);
+const isTrue = fc.constant(true as const);
+
+function randomSentence(names: readonly string[]): fc.Arbitrary<WrittenTable['sentence']> {
   const variable = fc.constantFrom(...names);
-  const figures = fc.array(
-    fc.tuple(fc.record({ figure: fc.constantFrom(...CHOICES) }), maybe({ decimals: fc.nat(6) })).map(([own, more]) => ({
-      ...own,
-      ...more,
-    })),
-    { minLength: 1, maxLength: 3 },
-  );
-  const isTrue = fc.constant(true as const);
   const row = fc
     .tuple(
       fc.record({ variable }),
@@ -225,7 +247,7 @@ function randomTable(names: readonly string[]): fc.Arbitrary<WrittenTable> {
       }),
     )
     .map(([own, more]) => ({ ...own, ...more }));
-  const sentence = fc
+  return fc
     .tuple(
       fc.record({
         rows: fc.array(row, { minLength: 1, maxLength: 3 }),
@@ -235,26 +257,25 @@ function randomTable(names: readonly string[]): fc.Arbitrary<WrittenTable> {
       maybe({ summary: isTrue, battery: isTrue, within: variable, weight: variable }),
     )
     .map(([own, more]) => ({ ...own, ...more }));
-  const net = fc
-    .tuple(fc.record({ label: text, codes: someCodes }), maybe({ parts: fc.constantFrom(...PARTS) }))
-    .map(([own, more]) => ({ ...own, ...more }));
-  const more = fc
-    .tuple(
-      fc.record({ row: fc.constant(1) }),
-      maybe({ label: text, nets: fc.array(net, { minLength: 1, maxLength: 2 }), figures, lines: someCodes }),
-    )
-    .map(([own, further]) => ({ ...own, ...further }));
-  const codeHere = fc
-    .tuple(
-      fc.record({ variable, code: word }),
-      maybe({ label: text, answer: isTrue, offScale: fc.constantFrom(...OFF_SCALE), score: number }),
-    )
-    .map(([own, further]) => ({ ...own, ...further }));
-  const level = fc.constantFrom('ordered' as const, 'unordered' as const);
+}
+
+const net = fc
+  .tuple(fc.record({ label: text, codes: someCodes }), maybe({ parts: fc.constantFrom(...PARTS) }))
+  .map(([own, more]) => ({ ...own, ...more }));
+const more = fc
+  .tuple(
+    fc.record({ row: fc.constant(1) }),
+    maybe({ label: text, nets: fc.array(net, { minLength: 1, maxLength: 2 }), figures, lines: someCodes }),
+  )
+  .map(([own, further]) => ({ ...own, ...further }));
+
+/** What of a table is shown. */
+function randomShown(names: readonly string[]): fc.Arbitrary<Partial<WrittenTable>> {
+  const variable = fc.constantFrom(...names);
   const reading = fc
     .tuple(fc.record({ item: small, nest: small }), fc.oneof(maybe({ stratum: word }), maybe({ together: isTrue })))
     .map(([own, further]) => ({ ...own, ...further }));
-  const shown = maybe({
+  return maybe<Partial<WrittenTable>>({
     title: text,
     figures,
     signs: fc.boolean(),
@@ -284,20 +305,31 @@ function randomTable(names: readonly string[]): fc.Arbitrary<WrittenTable> {
     confidence: number,
     adjustment: fc.constantFrom(...ADJUSTMENTS),
   });
+}
+
+function randomTable(names: readonly string[]): fc.Arbitrary<WrittenTable> {
+  const variable = fc.constantFrom(...names);
+  const codeHere = fc
+    .tuple(
+      fc.record({ variable, code: word }),
+      maybe({ label: text, answer: isTrue, offScale: fc.constantFrom(...OFF_SCALE), score: number }),
+    )
+    .map(([own, further]) => ({ ...own, ...further }));
+  const level = fc.constantFrom('ordered' as const, 'unordered' as const);
   return fc
     .tuple(
       fc.record({
-        sentence,
+        sentence: randomSentence(names),
         hatch: fc.boolean(),
         more: fc.oneof(fc.constant([]), fc.tuple(more)),
         codes: fc.array(codeHere, { maxLength: 2 }),
         levels: fc.array(fc.record({ variable, level }), { maxLength: 2 }),
       }),
-      shown,
+      randomShown(names),
     )
     .map(([own, further]) => ({
       ...own,
-      more: own.more.map((further_) => ({ ...further_, of: own.sentence.rows[0]!.variable })),
+      more: own.more.map((wanted) => ({ ...wanted, of: own.sentence.rows[0]!.variable })),
       ...further,
     }));
 }

@@ -15,17 +15,9 @@ export interface KnownVariable {
 
 /** The codes that a recipe names as its own; null: they follow from the data. */
 function madeBy(recipe: NamedRecipe): KnownVariable['codes'] {
-  switch (recipe.kind) {
-    case 'band':
-      return recipe.bands;
-    case 'combine':
-    case 'slots':
-      return recipe.options;
-    case 'regroup':
-      return recipe.unnamed === 'own' ? null : recipe.groups;
-    default:
-      return null;
-  }
+  if (recipe.kind === 'band') return recipe.bands;
+  if (recipe.kind === 'combine' || recipe.kind === 'slots') return recipe.options;
+  return recipe.kind === 'regroup' && recipe.unnamed !== 'own' ? recipe.groups : null;
 }
 
 /** The codes of a variable as the text gives them. */

@@ -105,7 +105,7 @@ export interface WrittenHead {
   sizeWords: SizeWord[];
 }
 
-/** A study as its text says it: everything but the respondents, by names. Variables stand in the order of the roster. */
+/** A study as its text says it, by names: all but the respondents. Variables stand in the order of the roster. */
 export interface WrittenStudy {
   head?: WrittenHead | undefined;
   lists: WrittenList[];

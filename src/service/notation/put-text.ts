@@ -1,7 +1,6 @@
 import { Fault } from '../../core/fault.js';
 import type { Delta, Part } from '../../core/ledger/delta-shape.js';
-import type { ParsedStudy } from '../../core/notation/parse-study.js';
-import { parseStudy } from '../../core/notation/parse-study.js';
+import { type ParsedStudy, parseStudy } from '../../core/notation/parse-study.js';
 import { applyStudy } from '../../core/notation/study/apply-study.js';
 import { kindOfDelta, sayDelta } from '../../core/notation/study/say-delta.js';
 import type { TextProblem } from '../../core/notation/text/problem.js';
@@ -46,7 +45,7 @@ const KEPT_AS: Record<Part, 'variable' | 'code_list' | 'working' | 'saved_table'
 function differenceBy(
   db: Db,
   parsed: ParsedStudy,
-  { whole, codings = false }: SentText,
+  { whole, codings = false }: Omit<SentText, 'text'>,
   fresh: (part: Part) => number,
 ): { delta: Delta | null; problems: TextProblem[] } {
   const now = readState(db);
@@ -119,24 +118,35 @@ function putHead(db: Db, { study: { head } }: ParsedStudy): void {
  * @returns what was changed, in words; null: nothing
  * @throws Fault naming the line and the column of the first thing that cannot be; nothing is changed then
  */
-export function putText(service: Service, study: OpenStudy, sent: SentText): Promise<{ words: string | null }> {
-  return change(service, study, async () => {
-    const { db } = study;
-    const parsed = parseStudy(sent.text, knownIn(db), sent.whole);
-    if (parsed.problems.length > 0) throw faultOfText(parsed.problems);
-    const planned = differenceBy(db, parsed, sent, countedUp());
-    const problems = [...headProblems(parsed), ...planned.problems];
-    if (problems.length > 0) throw faultOfText(problems);
-    if (!planned.delta) {
-      db.transaction(() => putHead(db, parsed)).immediate();
-      return { words: null };
-    }
-    const words = sayDelta(planned.delta);
-    await record(service, study, kindOfDelta(planned.delta), words, () => {
-      const { delta } = differenceBy(db, parsed, sent, (part) => freshId(db, KEPT_AS[part]));
-      if (delta) putSide(db, delta, 'after', studyRow(db).respondents);
-      putHead(db, parsed);
-    });
-    return { words };
+export const putText = (service: Service, study: OpenStudy, sent: SentText): Promise<PutText> =>
+  change(service, study, () => putParsed(service, study, parseStudy(sent.text, knownIn(study.db), sent.whole), sent));
+
+/** What was changed, in words; null: nothing. */
+export interface PutText {
+  words: string | null;
+}
+
+/** Puts a text that was read into a study, within a change of it. */
+export async function putParsed(
+  service: Service,
+  study: OpenStudy,
+  parsed: ParsedStudy,
+  sent: Omit<SentText, 'text'>,
+): Promise<PutText> {
+  const { db } = study;
+  if (parsed.problems.length > 0) throw faultOfText(parsed.problems);
+  const planned = differenceBy(db, parsed, sent, countedUp());
+  const problems = [...headProblems(parsed), ...planned.problems];
+  if (problems.length > 0) throw faultOfText(problems);
+  if (!planned.delta) {
+    db.transaction(() => putHead(db, parsed)).immediate();
+    return { words: null };
+  }
+  const words = sayDelta(planned.delta);
+  await record(service, study, kindOfDelta(planned.delta), words, () => {
+    const { delta } = differenceBy(db, parsed, sent, (part) => freshId(db, KEPT_AS[part]));
+    if (delta) putSide(db, delta, 'after', studyRow(db).respondents);
+    putHead(db, parsed);
   });
+  return { words };
 }

@@ -15,7 +15,7 @@ export interface Printed {
 }
 
 /** Says that something of what a block says cannot be. */
-export type Refuse = (message: string, mend: string) => void;
+type Refuse = (message: string, mend: string) => void;
 
 /** One thing that is said by a line with lines under it. */
 export interface Block<T> {
@@ -96,7 +96,7 @@ function readBlock<T>(block: Block<T>, line: Line, cursor: Cursor, reader: Reade
 }
 
 /** A block as it is printed; null where it is not of this block. */
-export function printBlock<T>({ head, entries, is }: Block<T>, value: T, speaker: Speaker): Printed | null {
+function printBlock<T>({ head, entries, is }: Block<T>, value: T, speaker: Speaker): Printed | null {
   if (is && !is(value as never)) return null;
   const pieces = head.say(value, speaker);
   const { about } = speaker;
@@ -176,7 +176,7 @@ export function each<T, K extends keyof T>(key: K, form: Form<ItemOf<T[K]>>): En
       return true;
     },
     print: (value, speaker) =>
-      valuesIn<ItemOf<T[K]>>(value, key).flatMap((own) => {
+      valuesIn(value, key).flatMap((own) => {
         const pieces = form.say(own, new Speaker(speaker.vocabulary, speaker.about));
         return pieces ? [{ pieces, children: [] }] : [];
       }),
@@ -187,14 +187,15 @@ export function each<T, K extends keyof T>(key: K, form: Form<ItemOf<T[K]>>): En
   };
 }
 
-function pushTo<T, K extends keyof T>(into: T, key: K, value: unknown): void {
-  const list = (into[key] as unknown[] | undefined) ?? [];
-  list.push(value);
-  into[key] = list as T[K];
+function pushTo<T>(into: T, key: keyof T, value: unknown): void {
+  const lists = into as Record<keyof T, unknown[] | undefined>;
+  (lists[key] ??= []).push(value);
 }
 
-const valuesIn = <V>(value: unknown, key: PropertyKey): readonly V[] =>
-  ((value as Record<PropertyKey, unknown>)[key] as readonly V[] | undefined) ?? [];
+function valuesIn<T, K extends keyof T>(value: T, key: K): readonly ItemOf<T[K]>[] {
+  const list = value[key] as readonly ItemOf<T[K]>[] | undefined;
+  return list ?? [];
+}
 
 const pageOf = <T>({ name, head, entries }: Block<T>): BlockPage => ({ name, head: head.grammar, lines: entries });
 
@@ -213,14 +214,14 @@ export function onceBlock<T, K extends keyof T>(key: K, ...blocks: readonly Bloc
       if (!read) return false;
       if (seen.has(into as object)) sayTwice(line, reader);
       seen.add(into as object);
-      if (read.value !== null) into[key] = read.value as T[K];
+      if (read.value !== null) into[key] = read.value;
       return true;
     },
     print: (value, speaker) => {
       const own = value[key];
       if (own === undefined || own === null) return [];
       for (const block of blocks) {
-        const printed = printBlock(block, own as NonNullable<T[K]>, speaker);
+        const printed = printBlock(block, own, speaker);
         if (printed) return [printed];
       }
       return [];
@@ -243,7 +244,7 @@ export function eachBlock<T, K extends keyof T>(key: K, ...blocks: readonly Bloc
       return true;
     },
     print: (value, speaker) =>
-      valuesIn<ItemOf<T[K]>>(value, key).flatMap((own) => {
+      valuesIn(value, key).flatMap((own) => {
         for (const block of blocks) {
           const printed = printBlock(block, own, new Speaker(speaker.vocabulary, speaker.about));
           if (printed) return [printed];

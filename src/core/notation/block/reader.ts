@@ -1,6 +1,6 @@
 import { or } from '../../words.js';
 import { nearestNames } from '../../recode/score/expression/nearest.js';
-import { Cursor, type Expected, FAILED, type Reference, type Vocabulary } from '../form/cursor.js';
+import { type Cursor, type Expected, type FAILED, type Reference, type Vocabulary } from '../form/cursor.js';
 import { Speaker } from '../form/speaker.js';
 import type { Form } from '../form/form.js';
 import { isReserved } from '../form/words.js';

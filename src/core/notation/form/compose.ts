@@ -60,18 +60,22 @@ function sayAll<T>(pieces: readonly Piece<T>[], value: T, speaker: Speaker): str
   return said;
 }
 
+/** An object with lists of its own, to which lines are added. */
+const copied = <T extends object>(start: T): T =>
+  Object.fromEntries(
+    Object.entries(start).map(([key, value]: [string, unknown]) => [key, Array.isArray(value) ? value.slice() : value]),
+  ) as T;
+
 /**
  * Words and fields one behind the other.
  * @param start fields that are understood where nothing says them
- * @example
- * const from = phrase<{ from: number; to: number }>({}, field('from', number), 'to', field('to', number));
- * from.say({ from: 1, to: 5 }, new Speaker(PLAIN)); // ['1', 'to', '5']
+ * `phrase({}, field('from', number), 'to', field('to', number))` reads and says "1 to 5".
  */
 export function phrase<T extends object>(start: Partial<T>, ...pieces: readonly (string | Piece<T>)[]): Form<T> {
   const inner = pieces.map((piece) => (typeof piece === 'string' ? wordsPiece<T>(piece) : piece));
   return {
     read: (cursor) => {
-      const read: Partial<T> = { ...start };
+      const read = copied(start);
       for (const piece of inner) piece.read(cursor, read);
       // All fields that `start` does not have are read by a piece, or may be absent.
       return read as T;
@@ -81,7 +85,7 @@ export function phrase<T extends object>(start: Partial<T>, ...pieces: readonly 
   };
 }
 
-/** Words before a form, or behind it, that belong to it. @example around('from', list, '') */
+/** Words before a form, or behind it, that belong to it. */
 export const behindWords = <T>(before: string, form: Form<T>): Form<T> => {
   const first = words(before);
   return {
@@ -152,7 +156,7 @@ export function oneOf<T extends string>(said: Readonly<Record<T, string>>): Form
     .sort((a, b) => b[1].length - a[1].length)
     .map(([value, text]) => meaning(text, value));
   const sorted = either<T>(...forms);
-  const shown = (Object.values(said) as string[]).map((text): Grammar => ({ is: 'words', text }));
+  const shown = Object.values<string>(said).map((text): Grammar => ({ is: 'words', text }));
   return { ...sorted, grammar: { is: 'choice', parts: shown } };
 }
 

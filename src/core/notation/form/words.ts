@@ -8,7 +8,7 @@ const RESERVED = new Set<string>();
 export const isReserved = (word: string): boolean => RESERVED.has(word.toLowerCase());
 
 /** Takes words that stand here, in any case; a sign is a piece of its own. */
-export function takeWords(cursor: Cursor, pieces: readonly string[], text: string): void {
+function takeWords(cursor: Cursor, pieces: readonly string[], text: string): void {
   const before = cursor.at;
   for (const [k, piece] of pieces.entries()) {
     const { token } = cursor;

@@ -1,3 +1,5 @@
+import { z } from 'zod';
+import { type NamedRecipe, recipeShape } from '../../recode/recipe-shape.js';
 import { withNames } from '../../recode/sources.js';
 import { nearestNames } from '../../recode/score/expression/nearest.js';
 import { or } from '../../words.js';
@@ -12,7 +14,10 @@ export interface VariableIds {
   problems: TextProblem[];
 }
 
-const text = (value: unknown) => JSON.stringify(value);
+const NamedShape = recipeShape(z.string());
+
+/** A recipe as what it says, in whatever order its fields stand. */
+const keyOf = (recipe: NamedRecipe): string => JSON.stringify(NamedShape.safeParse(recipe).data ?? recipe);
 
 /** The working variables of the study that the text does not name, by what their recipes say. */
 function unnamed({ now, written }: Applying): Map<string, number[]> {
@@ -22,7 +27,7 @@ function unnamed({ now, written }: Applying): Map<string, number[]> {
   for (const [id, { name, workingId }] of now.variable) {
     const working = workingId === null ? undefined : now.working.get(workingId);
     if (!working || names.has(name)) continue;
-    const key = text(withNames(working.recipe, nameOf));
+    const key = keyOf(withNames(working.recipe, nameOf));
     byRecipe.set(key, [...(byRecipe.get(key) ?? []), id]);
   }
   return byRecipe;
@@ -36,7 +41,8 @@ function columnProblem({ name, heading, place }: WrittenVariable, { now, heading
   return problemAt(
     place,
     `The data have no column “${heading ?? name}”.`,
-    `${meant}A variable that is called otherwise than its column says so by “column” and the heading; one that is made has a working.`,
+    `${meant}A variable that is called otherwise than its column says so by “column” and the heading; one that is ` +
+      'made has a working.',
   );
 }
 
@@ -59,7 +65,7 @@ export function idsOfVariables(applying: Applying): VariableIds {
   for (const variable of written.variables) {
     const { name, heading, recipe, place } = variable;
     if (recipe) {
-      const id = named.get(name) ?? gone.get(text(recipe))?.shift() ?? fresh('variable');
+      const id = named.get(name) ?? gone.get(keyOf(recipe))?.shift() ?? fresh('variable');
       if (now.variable.has(id) && now.variable.get(id)?.workingId === null)
         problems.push(problemAt(place, `${name} is a column of the data.`, 'Call what the working makes otherwise.'));
       take(name, id);

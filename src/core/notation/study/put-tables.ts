@@ -22,6 +22,9 @@ export interface PutTables extends Pick<StudyState, 'table' | 'binder'> {
 type TableState = StateOf<'table'>;
 type Asked = Pick<TableState, 'title' | 'sentence' | 'shown'>;
 
+/** Nothing is wanted of a row beyond the sentence. */
+const NO_MORE: Partial<WrittenTable['more'][number]> = {};
+
 /** The sentence that a text says, variables by their ids; `find` throws where one is not there. */
 function sentenceOf({ sentence, more, codes, levels }: WrittenTable, find: (name: string) => number): Sentence {
   const { rows, by, within, only, weight, battery, summary } = sentence;
@@ -29,8 +32,7 @@ function sentenceOf({ sentence, more, codes, levels }: WrittenTable, find: (name
     list.map((own) => ({ ...own, variable: find(own.variable) }));
   return withoutStrayCodes({
     rows: rows.map(({ variable, ...wanted }, k) => {
-      const { row: _, ...further } = more.find(({ row }) => row === k + 1) ?? { row: 0 };
-      const { label, nets, figures, lines } = further as Partial<WrittenTable['more'][number]>;
+      const { label, nets, figures, lines } = more.find(({ row }) => row === k + 1) ?? NO_MORE;
       return {
         variable: find(variable),
         ...wanted,
@@ -58,7 +60,8 @@ function sentenceOf({ sentence, more, codes, levels }: WrittenTable, find: (name
 
 /** What of a table is shown. */
 function shownOf(table: WrittenTable, find: (name: string) => number): unknown {
-  const { sentence: _s, title: _t, more: _m, codes: _c, levels: _l, place: _p, predicted, ...rest } = table;
+  const { predicted, ...told } = table;
+  const rest = Object.fromEntries(Object.entries(told).filter(([field]) => field in ShownShape.shape));
   if (predicted === undefined) return rest;
   return { ...rest, predicted: typeof predicted === 'string' ? predicted : predicted.map(find) };
 }

@@ -11,7 +11,10 @@ const NOUNS: readonly (readonly [Part, string])[] = [
   ['mark', 'coding'],
 ];
 
-/** What a change of the text changed, as an entry of the ledger says it: "Changed the text: 2 variables and 1 table". */
+/**
+ * What a change of the text changed, as an entry of the ledger says it.
+ * It is such as "Changed the text: 2 variables and 1 table".
+ */
 export function sayDelta(delta: Delta): string {
   const counts = NOUNS.flatMap(([part, noun]) => {
     const count = thingsOf(delta, part).length;

@@ -25,10 +25,10 @@ export const LONGEST_TEXT = 40_000_000;
 
 const indentOf = (line: string): number => {
   const spaces = /^[ \t\ufeff]*/u.exec(line)![0];
-  return [...spaces].reduce((depth, sign) => depth + (sign === '\t' ? 2 : sign === ' ' ? 1 : 0), 0);
+  return spaces.replaceAll('\ufeff', '').replaceAll('\t', '  ').length;
 };
 
-/** The place of a line's words. @example placeOf(line) // { line: 3, column: 5, end: 12 } */
+/** The place of a line's words. */
 export const placeOf = ({ at, tokens }: Pick<Line, 'at' | 'tokens'>): TextPlace => ({
   line: at,
   column: tokens[0]?.column ?? 1,

@@ -59,7 +59,7 @@ function quotedAt(line: string, from: number, close: string): { token: Token } |
   let at = from + 1;
   while (at < line.length && line[at] !== close) {
     if (line[at] !== '\\') {
-      text += line[at++];
+      text += line.charAt(at++);
       continue;
     }
     const escaped = escapedAt(line, at);
@@ -112,4 +112,4 @@ export const quoted = (text: string): string =>
   `"${text.replace(NEEDS_ESCAPE, (sign) => SHORT.get(sign) ?? `\\u{${sign.codePointAt(0)!.toString(16)}}`)}"`;
 
 /** What can stand without quotes where a name or a code is expected. */
-export const isBare = (text: string): boolean => /^[\p{L}\p{N}_][\p{L}\p{M}\p{N}_.+\-]*$|^-\d[\d.]*$/u.test(text);
+export const isBare = (text: string): boolean => /^[\p{L}\p{N}_][\p{L}\p{M}\p{N}_.+-]*$|^-\d[\d.]*$/u.test(text);

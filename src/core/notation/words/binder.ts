@@ -18,9 +18,8 @@ const sectionBlock: Block<WrittenItem> = {
 const noteBlock: Block<Note> = {
   name: 'note',
   is: (item: WrittenItem) => item.is === 'note',
-  head: phrase<Note>({ is: 'note' }, 'note'),
+  head: phrase<Note>({ is: 'note', text: [] }, 'note'),
   entries: [each<Note, 'text'>('text', text)],
-  finish: (read) => ({ ...read, text: read.text ?? [] }),
 };
 
 /** A table as an item of a binder. */
@@ -47,7 +46,6 @@ const tableItem: Block<WrittenItem> = {
 /** A binder: what is handed over together, in the order of the report. */
 export const binderBlock: Block<WrittenBinder> = {
   name: 'binder',
-  head: phrase<WrittenBinder>({}, 'binder', field('name', text)),
+  head: phrase<WrittenBinder>({ items: [] }, 'binder', field('name', text)),
   entries: [eachBlock<WrittenBinder, 'items'>('items', sectionBlock, noteBlock as never, tableItem)],
-  finish: (read) => ({ ...read, items: read.items ?? [] }),
 };

@@ -52,7 +52,7 @@ const mark = as<Said, WrittenMark>(
 export const codingsBlock: Block<WrittenCodings> = {
   name: 'codings',
   head: phrase<WrittenCodings>(
-    { settles: false },
+    { settles: false, marks: [] },
     'codings of',
     field('of', variableName),
     'by',
@@ -60,5 +60,5 @@ export const codingsBlock: Block<WrittenCodings> = {
     maybe(({ settles }) => settles, ',', field('settles', flag('settled'))),
   ),
   entries: [each<WrittenCodings, 'marks'>('marks', mark)],
-  finish: (read, _, place) => ({ ...read, marks: read.marks ?? [], place }),
+  finish: (read, _, place) => ({ ...read, place }),
 };

@@ -1,4 +1,4 @@
-import { type Net, PARTS } from '../../table/net.js';
+import { type Net, type PARTS } from '../../table/net.js';
 import { type Block, each, once } from '../block/block.js';
 import { behindWords, field, listOf, maybe, oneOf, phrase } from '../form/compose.js';
 import { codeOf, text, variableName, whole } from '../form/terms.js';

@@ -32,7 +32,7 @@ const codes = listOrNone(codeHere, 'nothing');
 const named = (words: string, is: Named['is']): Form<ConditionRule> =>
   as(
     behindWords(words, either(listOf(codeHere, ',', 'or'), codes)),
-    (own): ConditionRule => ({ is, codes: own as string[] }),
+    (own): ConditionRule => ({ is, codes: own }),
     (rule) => (rule.is === is ? rule.codes : undefined),
   );
 

@@ -148,7 +148,7 @@ export const shownEntries: readonly Entry<WrittenTable>[] = [
   ...sorting,
   once('predicted', predicted),
   once('shares', shares),
-  onceBlock<WrittenTable, 'summary'>('summary', summaryBlock as never),
+  onceBlock<WrittenTable, 'summary'>('summary', summaryBlock),
   once('sweep', sweepSort),
   onceBlock<WrittenTable, 'bases'>('bases', basesBlock),
   ...picture,

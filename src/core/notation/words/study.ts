@@ -12,24 +12,22 @@ const sizeWord = phrase<SizeWord>({}, 'from', field('least', number), 'say', fie
 
 const headBlock: Block<WrittenHead> = {
   name: 'study',
-  head: phrase<WrittenHead>({}, 'study', field('name', text)),
+  head: phrase<WrittenHead>({ subtitle: '', sizeWords: [] }, 'study', field('name', text)),
   entries: [
     once('subtitle', behindWords('about', text), ({ subtitle }) => subtitle === ''),
     each<WrittenHead, 'sizeWords'>('sizeWords', sizeWord),
   ],
-  finish: (read) => ({ ...read, subtitle: read.subtitle ?? '', sizeWords: read.sizeWords ?? [] }),
 };
 
 const listBlock: Block<WrittenList> = {
   name: 'code list',
   head: phrase<WrittenList>(
-    { kept: false },
+    { kept: false, codes: [] },
     'code list',
     field('name', newName),
     maybe(({ kept }) => kept, ',', field('kept', flag('kept'))),
   ),
   entries: [each<WrittenList, 'codes'>('codes', codeLine)],
-  finish: (read) => ({ ...read, codes: read.codes ?? [] }),
 };
 
 /** All that a text can say, in the order in which it is printed. */

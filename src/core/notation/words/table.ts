@@ -10,7 +10,11 @@ import { shownEntries } from './shown.js';
 /** A table that is kept: its sentence, and what of it is shown. */
 export const tableBlock: Block<WrittenTable> = {
   name: 'table',
-  head: phrase<WrittenTable>({ hatch: true }, 'table', field('sentence', sentenceForm)),
+  head: phrase<WrittenTable>(
+    { hatch: true, more: [], codes: [], levels: [] },
+    'table',
+    field('sentence', sentenceForm),
+  ),
   entries: [
     once('title', behindWords('called', text)),
     eachBlock<WrittenTable, 'more'>('more', rowMoreBlock as never),
@@ -19,12 +23,11 @@ export const tableBlock: Block<WrittenTable> = {
     ...shownEntries,
   ],
   finish: (read, refuse, place) => {
-    const more = read.more ?? [];
-    const rows = read.sentence.rows;
-    more.forEach(({ row }) => {
+    const { rows } = read.sentence;
+    read.more.forEach(({ row }) => {
       if (row < 1 || row > rows.length)
         refuse(`The table has no row ${row}.`, `It has ${rows.length}; they are counted from 1.`);
     });
-    return { ...read, more, codes: read.codes ?? [], levels: read.levels ?? [], place };
+    return { ...read, place };
   },
 };

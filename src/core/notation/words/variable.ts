@@ -16,7 +16,13 @@ import { themeRecipeBlock } from './recipes/theme.js';
 import { toCategoriesBlock } from './recipes/to-categories.js';
 import { toNumberBlock } from './recipes/to-number.js';
 
-const { multiple: _, ...COLUMN_LEVELS } = LEVEL_WORDS;
+/** What a column can be, in words. */
+const COLUMN_LEVELS: Record<Exclude<Level, 'multiple'>, string> = {
+  unordered: LEVEL_WORDS.unordered,
+  ordered: LEVEL_WORDS.ordered,
+  number: LEVEL_WORDS.number,
+  text: LEVEL_WORDS.text,
+};
 
 const standsIn = phrase<WrittenStandsIn>(
   { aside: false },
@@ -42,11 +48,24 @@ const recipes = [
   themeRecipeBlock,
 ] as never as readonly Block<NonNullable<WrittenVariable['recipe']>>[];
 
+/** What is understood of a variable where nothing is said. */
+const EMPTY = {
+  label: '',
+  question: '',
+  codes: [],
+  group: '',
+  note: [],
+  starred: false,
+  aside: false,
+  shownOrder: [],
+  offScale: [],
+} satisfies Partial<WrittenVariable>;
+
 /** A variable: a column of the data, or what a working makes. */
 export const variableBlock: Block<WrittenVariable> = {
   name: 'variable',
   head: phrase<WrittenVariable>(
-    { label: '' },
+    EMPTY,
     'variable',
     field('name', newName),
     maybe(({ label }) => label !== '', field('label', text)),
@@ -56,6 +75,7 @@ export const variableBlock: Block<WrittenVariable> = {
     once('question', behindWords('question', text), ({ question }) => question === ''),
     once('level', oneOf<Exclude<Level, 'multiple'>>(COLUMN_LEVELS)),
     once('list', behindWords('codes of', listName)),
+    each<WrittenVariable, 'codes'>('codes', codeLine),
     onceBlock<WrittenVariable, 'recipe'>('recipe', ...recipes),
     once('standsIn', standsIn),
     once(
@@ -68,11 +88,9 @@ export const variableBlock: Block<WrittenVariable> = {
     once('starred', flag('starred'), ({ starred }) => !starred),
     once('aside', flag('set aside'), ({ aside }) => !aside),
     each<WrittenVariable, 'note'>('note', behindWords('note', text)),
-    // Last: a code may be called as a line above is; it stands in quotes then.
-    each<WrittenVariable, 'codes'>('codes', codeLine),
   ],
   finish: (read, refuse, place) => {
-    const variable: WrittenVariable = { ...EMPTY, ...read, place };
+    const variable: WrittenVariable = { ...read, place };
     const { recipe, level, list, codes } = variable;
     if (recipe && (level !== undefined || list !== undefined || codes.length > 0))
       refuse(
@@ -84,15 +102,3 @@ export const variableBlock: Block<WrittenVariable> = {
     return variable;
   },
 };
-
-/** What is understood of a variable where nothing is said. */
-const EMPTY = {
-  question: '',
-  codes: [],
-  group: '',
-  note: [],
-  starred: false,
-  aside: false,
-  shownOrder: [],
-  offScale: [],
-} satisfies Partial<WrittenVariable>;

@@ -71,10 +71,15 @@ const cut = either<Cut>(
 export const bandBlock: Block<Band> = {
   name: 'band',
   is: (value: NamedRecipe) => value.kind === 'band',
-  head: phrase<Band>({ kind: 'band' }, 'bands', field('source', variableName), ',', field('ends', oneOf(ENDS))),
+  head: phrase<Band>(
+    { kind: 'band', bands: [], taken: [] },
+    'bands',
+    field('source', variableName),
+    ',',
+    field('ends', oneOf(ENDS)),
+  ),
   entries: [
     each<Band, 'bands'>('bands', cut),
     once('taken', behindWords('counts as numbers', listOf(codeOf, ',')), ({ taken }) => taken.length === 0),
   ],
-  finish: (read) => ({ ...read, bands: read.bands ?? [], taken: read.taken ?? [] }),
 };

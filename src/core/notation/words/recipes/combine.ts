@@ -28,7 +28,7 @@ export const combineBlock: Block<Combine> = {
   name: 'combine',
   is: (value: NamedRecipe) => value.kind === 'combine',
   head: phrase<Combine>(
-    { kind: 'combine', atLeast: 1, base: 'any' },
+    { kind: 'combine', atLeast: 1, base: 'any', options: [], none: [] },
     'combines',
     field('sources', variableNames),
     ',',
@@ -40,5 +40,4 @@ export const combineBlock: Block<Combine> = {
     once('none', behindWords('none of these is', listOf(codeOf, ',')), ({ none }) => none.length === 0),
     once('base', oneOf(BASE), ({ base }) => base === 'any'),
   ],
-  finish: (read) => ({ ...read, options: read.options ?? [], none: read.none ?? [] }),
 };

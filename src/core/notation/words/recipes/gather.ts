@@ -24,11 +24,10 @@ const item = (before: string): Form<Item> =>
 export const gatherBlock: Block<Gather> = {
   name: 'gather',
   is: (value: NamedRecipe) => value.kind === 'gather',
-  head: phrase<Gather>({ kind: 'gather', none: null }, 'gathers columns'),
+  head: phrase<Gather>({ kind: 'gather', none: null, items: [] }, 'gathers columns'),
   entries: [
     each<Gather, 'items'>('items', item('option')),
     once('none', item('none of these is')),
     once('settle', settled),
   ],
-  finish: (read) => ({ ...read, items: read.items ?? [] }),
 };

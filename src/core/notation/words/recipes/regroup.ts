@@ -1,4 +1,4 @@
-import { MISSING_CODES } from '../../../recode/regroup/shape.js';
+import { type MISSING_CODES } from '../../../recode/regroup/shape.js';
 import type { NamedRecipe } from '../../../recode/recipe-shape.js';
 import { type Block, each, once } from '../../block/block.js';
 import { as, behindWords, either, field, listOf, listOrNone, maybe, oneOf, phrase } from '../../form/compose.js';
@@ -57,7 +57,7 @@ export const regroupBlock: Block<Regroup> = {
   name: 'regroup',
   is: (value: NamedRecipe) => value.kind === 'regroup',
   head: phrase<Regroup>(
-    { kind: 'regroup' },
+    { kind: 'regroup', groups: [], setAside: [] },
     'regroups',
     field('source', variableName),
     'into',
@@ -70,5 +70,4 @@ export const regroupBlock: Block<Regroup> = {
     once('missing', oneOf(MISSING)),
     once('blank', blank),
   ],
-  finish: (read) => ({ ...read, groups: read.groups ?? [], setAside: read.setAside ?? [] }),
 };

@@ -44,7 +44,11 @@ const atLeast: Form<number> = either(
 export const scoreBlock: Block<Score> = {
   name: 'score',
   is: (value: NamedRecipe) => value.kind === 'score',
-  head: phrase<Score>({ kind: 'score', scale: null, atLeast: 0 }, 'scores', field('of', oneOf(OF))),
+  head: phrase<Score>(
+    { kind: 'score', scale: null, atLeast: 0, items: [], codes: [], expression: '' },
+    'scores',
+    field('of', oneOf(OF)),
+  ),
   entries: [
     each<Score, 'items'>('items', item),
     once('atLeast', atLeast, (score) => score.atLeast === 0),
@@ -52,5 +56,4 @@ export const scoreBlock: Block<Score> = {
     once('codes', behindWords('counting', listOf(codeOf, ',')), ({ codes }) => codes.length === 0),
     once('expression', behindWords('as', text), ({ expression }) => expression === ''),
   ],
-  finish: (read) => ({ ...read, items: read.items ?? [], codes: read.codes ?? [], expression: read.expression ?? '' }),
 };

@@ -12,7 +12,7 @@ type Slots = Extract<NamedRecipe, { kind: 'slots' }>;
 export const slotsBlock: Block<Slots> = {
   name: 'slots',
   is: (value: NamedRecipe) => value.kind === 'slots',
-  head: phrase<Slots>({ kind: 'slots', none: null }, 'gathers slots', field('sources', variableNames)),
+  head: phrase<Slots>({ kind: 'slots', none: null, options: [] }, 'gathers slots', field('sources', variableNames)),
   entries: [
     each<Slots, 'options'>('options', madeCode('option')),
     once(
@@ -23,5 +23,4 @@ export const slotsBlock: Block<Slots> = {
     once('none', behindWords('none of these is', newCode)),
     once('settle', settled),
   ],
-  finish: (read) => ({ ...read, options: read.options ?? [] }),
 };

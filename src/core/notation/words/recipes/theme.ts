@@ -53,7 +53,10 @@ const coder = phrase<Coder>(
 export const themeRecipeBlock: Block<ThemeRecipe> = {
   name: 'themes',
   is: (value: NamedRecipe) => value.kind === 'theme',
-  head: phrase<ThemeRecipe>({ kind: 'theme' }, 'codes themes in', field('sources', variableNames)),
+  head: phrase<ThemeRecipe>(
+    { kind: 'theme', themes: [], coders: [] },
+    'codes themes in',
+    field('sources', variableNames),
+  ),
   entries: [eachBlock<ThemeRecipe, 'themes'>('themes', themeBlock), each<ThemeRecipe, 'coders'>('coders', coder)],
-  finish: (read) => ({ ...read, themes: read.themes ?? [], coders: read.coders ?? [] }),
 };

@@ -35,7 +35,7 @@ export const toCategoriesBlock: Block<ToCategories> = {
   name: 'convert to categories',
   is: (value: NamedRecipe) => value.kind === 'convert' && value.to === 'categories',
   head: phrase<ToCategories>(
-    { kind: 'convert', to: 'categories', alike: false, order: 'value', least: 1 },
+    { kind: 'convert', to: 'categories', alike: false, order: 'value', least: 1, exceptions: [] },
     'converts',
     field('source', variableName),
     'to categories',
@@ -46,5 +46,4 @@ export const toCategoriesBlock: Block<ToCategories> = {
     once('least', least, (recipe) => recipe.least === 1),
     each<ToCategories, 'exceptions'>('exceptions', sortedOut),
   ],
-  finish: (read) => ({ ...read, exceptions: read.exceptions ?? [] }),
 };

@@ -29,7 +29,7 @@ export const toNumberBlock: Block<ToNumber> = {
   name: 'convert to a number',
   is: (value: NamedRecipe) => value.kind === 'convert' && value.to === 'number',
   head: phrase<ToNumber>(
-    { kind: 'convert', to: 'number', decimal: '.' },
+    { kind: 'convert', to: 'number', decimal: '.', exceptions: [] },
     'converts',
     field('source', variableName),
     'to a number',
@@ -38,5 +38,4 @@ export const toNumberBlock: Block<ToNumber> = {
     once('decimal', oneOf(DECIMAL), ({ decimal }) => decimal === '.'),
     each<ToNumber, 'exceptions'>('exceptions', exception),
   ],
-  finish: (read) => ({ ...read, exceptions: read.exceptions ?? [] }),
 };

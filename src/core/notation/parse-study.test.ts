@@ -122,19 +122,16 @@ describe('reading a text', () => {
     fc.assert(
       fc.property(mutated, (text) => {
         const lines = text.split(/\r\n|\r|\n/u);
-        for (const { line, column, end, message, mend } of parseStudy(text).problems) {
-          expect(line).toBeGreaterThan(0);
-          expect(line).toBeLessThanOrEqual(lines.length);
-          expect(column).toBeGreaterThan(0);
-          expect(end).toBeGreaterThan(column);
-          expect(column).toBeLessThanOrEqual((lines[line - 1] ?? '').length + 1);
-          expect(message).not.toBe('');
-          expect(mend).not.toBe('');
-        }
+        // One expectation for all: a hundred thousand texts are looked at.
+        const misplaced = parseStudy(text).problems.filter(({ line, column, end, message, mend }) => {
+          const length = lines[line - 1]?.length ?? -1;
+          return column < 1 || column > length + 1 || end <= column || message === '' || mend === '';
+        });
+        return misplaced.length === 0;
       }),
       { numRuns: 100_000 },
     );
-  }, 300_000);
+  }, 600_000);
 
   it('ends on any mutation of the text of any study', () => {
     fc.assert(

@@ -3,7 +3,8 @@ import { randomBytes } from 'node:crypto';
 import { mkdir, rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { CodebookFile, FileCode, FileMarks, FileVariable } from '../core/codebook/codebook-file.js';
-import type { Code } from '../core/codebook/types.js';
+import { fileCode } from '../core/codebook/file-codes.js';
+import { uniqueNames } from '../core/codebook/unique-names.js';
 import { withNames } from '../core/recode/sources.js';
 import type { Db } from '../store/open.js';
 import { studyRow } from '../store/study.js';
@@ -15,22 +16,11 @@ import { mustEnd, type OpenStudy, type Service } from './context.js';
 import { passingFile, type PassingFile } from './passing-file.js';
 import type { ExportKind } from '../core/intake/export-kinds.js';
 
-const fileCode = ({ code, label, missing }: Code): FileCode => ({ code, label, ...(missing ? { missing } : {}) });
-
 /** A different name for each code list that variables share. */
 function sharedLists(db: Db, variables: readonly VariableRow[]): Map<number, string> {
   const users = new Map<number, number>();
   for (const { codeListId: list } of variables) if (list !== null) users.set(list, (users.get(list) ?? 0) + 1);
-  const taken = new Set<string>();
-  const names = new Map<number, string>();
-  for (const { id, name, kept } of allCodeLists(db)) {
-    if ((users.get(id) ?? 0) < (kept ? 1 : 2)) continue;
-    let unique = name;
-    for (let again = 2; taken.has(unique); again++) unique = `${name} ${again}`;
-    taken.add(unique);
-    names.set(id, unique);
-  }
-  return names;
+  return uniqueNames(allCodeLists(db).filter(({ id, kept }) => (users.get(id) ?? 0) >= (kept ? 1 : 2)));
 }
 
 /** What is said of variables beyond their entries; nothing where nothing is. */

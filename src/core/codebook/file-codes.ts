@@ -1,4 +1,5 @@
 import type { CodebookFile, FileCode, FileVariable } from './codebook-file.js';
+import type { Code } from './types.js';
 
 /**
  * The codes that a codebook file gives a variable: its own, or those of the shared list that it names. None of either,
@@ -13,3 +14,13 @@ export function fileCodes(
 ): readonly FileCode[] {
   return codes ?? (codeList === undefined ? [] : (codeLists[codeList] ?? []));
 }
+
+/**
+ * A code as a codebook file says it: without a reason it is an answer.
+ * @example fileCode({ code: '1', label: 'Agree', missing: null }) // { code: '1', label: 'Agree' }
+ */
+export const fileCode = ({ code, label, missing }: Code): FileCode => ({
+  code,
+  label,
+  ...(missing ? { missing } : {}),
+});

@@ -1,17 +1,9 @@
 import { nearestNames } from '../recode/score/expression/nearest.js';
 import { or } from '../words.js';
 import type { Reference } from './form/cursor.js';
-import type { TextPlace, TextProblem } from './text/problem.js';
+import { problemAt, type TextPlace, type TextProblem } from './text/problem.js';
 import type { KnownVariable } from './vocabulary.js';
 import type { WrittenStudy } from './written.js';
-
-const problemAt = (place: TextPlace, message: string, mend: string): TextProblem => ({
-  line: place.line,
-  column: place.column,
-  end: place.end,
-  message,
-  mend,
-});
 
 const mendOf = (name: string, names: readonly string[], otherwise: string): string => {
   const near = nearestNames(name.slice(0, 100), names);
@@ -28,13 +20,9 @@ function twice(things: readonly { name: string; place?: TextPlace | undefined }[
     }
     const first = seen.get(name);
     const where = first ? `, in line ${first.line} too` : '';
-    return [
-      problemAt(place ?? NOWHERE, `${what} ${name} is said twice${where}.`, 'Take one out, or call it otherwise.'),
-    ];
+    return [problemAt(place, `${what} ${name} is said twice${where}.`, 'Take one out, or call it otherwise.')];
   });
 }
-
-const NOWHERE: TextPlace = { line: 1, column: 1, end: 2 };
 
 /** Names that refer to nothing, names that are given twice, and, as a remark, codes that a variable does not have. */
 export function checkReferences(

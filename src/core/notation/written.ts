@@ -63,7 +63,11 @@ export type WrittenMark = Pick<Mark, 'text' | 'verdict' | 'themes' | 'quote'>;
 export type WrittenRow = Pick<RowItem, 'counted' | 'mention' | 'as'> & { variable: string };
 
 /** What is wanted of a row beyond its sentence; rows are counted from 1. */
-export type WrittenRowMore = Pick<RowItem, 'label' | 'nets' | 'figures' | 'lines'> & { row: number };
+export type WrittenRowMore = Pick<RowItem, 'label' | 'nets' | 'figures' | 'lines'> & {
+  row: number;
+  /** The variable of the row. */
+  of: string;
+};
 
 /** What a table is asked for by, variables by their names. */
 export interface WrittenSentence {

@@ -5,13 +5,13 @@ import { parseStudy } from '../../core/notation/parse-study.js';
 import type { TextProblem } from '../../core/notation/text/problem.js';
 import { allColumnCodes, allColumnRows } from '../../store/columns.js';
 import type { Db } from '../../store/open.js';
-import { allVariables } from '../../store/variables.js';
 import type { OpenStudy, Service } from '../context.js';
 import { acceptIntake } from '../intake/accept.js';
 import { receiveFile } from '../intake/receive.js';
 import { change, readyStudy } from '../open-study.js';
 import { binStudy } from '../studies.js';
 import { faultOfText, putParsed } from './put-text.js';
+import { columnsIn } from './study-text.js';
 
 /** Data, and the text of the study that is made of them. */
 export interface DataAndText {
@@ -67,14 +67,6 @@ export async function studyFromText(service: Service, { fileName, data, text, na
     throw error;
   }
   const told = new Set(parsed.study.variables.map(({ name: own, heading }) => heading ?? own));
-  const newColumns = codebookColumns(db).filter((heading) => !told.has(heading));
+  const newColumns = [...columnsIn(db).headings.values()].filter((heading) => !told.has(heading));
   return { study, remarks: parsed.remarks, newCodes, newColumns };
-}
-
-/** The headings of the columns of the data. */
-function codebookColumns(db: Db): string[] {
-  const columns = allColumnRows(db);
-  return allVariables(db).flatMap(({ columnId, workingId }) =>
-    workingId === null ? [columns.get(columnId)?.name ?? ''] : [],
-  );
 }

@@ -90,7 +90,8 @@ export function readEntries<T>(
 
 /** Reads the lines of a block whose first line was read. */
 function readBlock<T>(block: Block<T>, line: Line, cursor: Cursor, reader: Reader, read: T): T | null {
-  readEntries(line.children, block.entries, reader, read, cursor.about);
+  if (block.entries.length === 0) refuseChildren(reader, line);
+  else readEntries(line.children, block.entries, reader, read, cursor.about);
   const place = placeOf(line);
   return block.finish ? block.finish(read, (message, mend) => reader.say(place, message, mend), place) : read;
 }
@@ -122,138 +123,103 @@ function readOne<V>(
   return null;
 }
 
-function sayTwice(line: Line, reader: Reader): void {
-  reader.say(placeOf(line), 'This is said already, by a line above.', 'Take one of the two out.');
-}
-
-/** A line that says a field, once. */
-export function once<T, K extends keyof T>(
-  key: K,
-  form: Form<Present<T[K]>>,
-  isUnsaid?: (value: T) => boolean,
-): Entry<T> {
-  const seen = new WeakSet<object>();
-  return {
-    read: (line, cursor, reader, into) => {
-      const { about } = cursor;
-      const value = readWhole(form, cursor);
-      if (value === FAILED) return false;
-      refuseChildren(reader, line);
-      reader.references.push(...cursor.references);
-      reader.print(line, form, value, about);
-      if (seen.has(into as object)) sayTwice(line, reader);
-      seen.add(into as object);
-      into[key] = value;
-      return true;
-    },
-    print: (value, speaker) => {
-      const own = value[key];
-      if (own === undefined || own === null || isUnsaid?.(value)) return [];
-      const pieces = form.say(own as Present<T[K]>, speaker);
-      return pieces ? [{ pieces, children: [] }] : [];
-    },
-    grammar: form.grammar,
-    first: form.grammar,
-    blocks: [],
-    isRepeated: false,
-  };
-}
-
-/** What a list is of. */
-type ItemOf<L> = Present<L> extends readonly (infer V)[] ? V : never;
-
-/** Lines that each say one of a list. */
-export function each<T, K extends keyof T>(key: K, form: Form<ItemOf<T[K]>>): Entry<T> {
-  return {
-    read: (line, cursor, reader, into) => {
-      const { about } = cursor;
-      const value = readWhole(form, cursor);
-      if (value === FAILED) return false;
-      refuseChildren(reader, line);
-      reader.references.push(...cursor.references);
-      reader.print(line, form, value, about);
-      pushTo(into, key, value);
-      return true;
-    },
-    print: (value, speaker) =>
-      valuesIn(value, key).flatMap((own) => {
-        const pieces = form.say(own, new Speaker(speaker.vocabulary, speaker.about));
-        return pieces ? [{ pieces, children: [] }] : [];
-      }),
-    grammar: form.grammar,
-    first: form.grammar,
-    blocks: [],
-    isRepeated: true,
-  };
-}
-
-function pushTo<T>(into: T, key: keyof T, value: unknown): void {
-  const lists = into as Record<keyof T, unknown[] | undefined>;
-  (lists[key] ??= []).push(value);
-}
-
-function valuesIn<T, K extends keyof T>(value: T, key: K): readonly ItemOf<T[K]>[] {
-  const list = value[key] as readonly ItemOf<T[K]>[] | undefined;
-  return list ?? [];
+/** A value as it is printed by the first of several blocks that is of it; nothing where none is. */
+function printOne<V>(blocks: readonly Block<V>[], value: V, speaker: Speaker): Printed[] {
+  for (const block of blocks) {
+    const printed = printBlock(block, value, new Speaker(speaker.vocabulary, speaker.about));
+    if (printed) return [printed];
+  }
+  return [];
 }
 
 const pageOf = <T>({ name, head, entries }: Block<T>): BlockPage => ({ name, head: head.grammar, lines: entries });
 
-const choiceOf = (blocks: readonly BlockPage[]): Grammar => {
-  const parts = blocks.map(({ name }): Grammar => ({ is: 'rule', name }));
+/** How blocks stand on the page: those that are one line as they are written, others by their names. */
+function grammarOf(blocks: readonly BlockPage[]): Grammar {
+  const parts = blocks.map(({ name, head }): Grammar => (name === LINE ? head : { is: 'rule', name }));
   return parts.length === 1 ? parts[0]! : { is: 'choice', parts };
-};
+}
+
+/** What a block is called that is one line, and stands where it is used. */
+const LINE = '';
+
+/** A line under which nothing stands. */
+const lineOf = <V>(form: Form<V>): Block<V> => ({ name: LINE, head: form, entries: [] });
+
+/** Lines that say something, by one of several blocks. */
+function entryOf<T, V>(
+  blocks: readonly Block<V>[],
+  isRepeated: boolean,
+  put: (into: T, value: V | null, sayTwice: () => void) => void,
+  valuesIn: (value: T) => readonly V[],
+): Entry<T> {
+  const pages = blocks.map((block) => pageOf(block));
+  return {
+    read: (line, cursor, reader, into) => {
+      const read = readOne(blocks, line, cursor, reader);
+      if (!read) return false;
+      put(into, read.value, () =>
+        reader.say(placeOf(line), 'This is said already, by a line above.', 'Take one of the two out.'),
+      );
+      return true;
+    },
+    print: (value, speaker) => valuesIn(value).flatMap((own) => printOne(blocks, own, speaker)),
+    grammar: grammarOf(pages),
+    first: { is: 'choice', parts: pages.map(({ head }) => head) },
+    blocks: pages.filter(({ name }) => name !== LINE),
+    isRepeated,
+  };
+}
 
 /** A line with lines under it that says a field, once; of several blocks the one that fits. */
-export function onceBlock<T, K extends keyof T>(key: K, ...blocks: readonly Block<NonNullable<T[K]>>[]): Entry<T> {
-  const pages = blocks.map((block) => pageOf(block));
+export const onceBlock = <T, K extends keyof T>(key: K, ...blocks: readonly Block<Present<T[K]>>[]): Entry<T> =>
+  onceOf(key, blocks, () => false);
+
+function onceOf<T, K extends keyof T>(
+  key: K,
+  blocks: readonly Block<Present<T[K]>>[],
+  isUnsaid: (value: T) => boolean,
+): Entry<T> {
   const seen = new WeakSet<object>();
-  return {
-    read: (line, cursor, reader, into) => {
-      const read = readOne(blocks, line, cursor, reader);
-      if (!read) return false;
-      if (seen.has(into as object)) sayTwice(line, reader);
+  return entryOf(
+    blocks,
+    false,
+    (into, value, sayTwice) => {
+      if (seen.has(into as object)) sayTwice();
       seen.add(into as object);
-      if (read.value !== null) into[key] = read.value;
-      return true;
+      if (value !== null) into[key] = value;
     },
-    print: (value, speaker) => {
-      const own = value[key];
-      if (own === undefined || own === null) return [];
-      for (const block of blocks) {
-        const printed = printBlock(block, own, speaker);
-        if (printed) return [printed];
-      }
-      return [];
+    (from) => {
+      const own = from[key];
+      return own === undefined || own === null || isUnsaid(from) ? [] : [own as Present<T[K]>];
     },
-    grammar: choiceOf(pages),
-    first: { is: 'choice', parts: pages.map(({ head }) => head) },
-    blocks: pages,
-    isRepeated: false,
-  };
+  );
 }
 
+/**
+ * A line that says a field, once.
+ * @param isUnsaid it is understood without being said
+ */
+export const once = <T, K extends keyof T>(
+  key: K,
+  form: Form<Present<T[K]>>,
+  isUnsaid: (value: T) => boolean = () => false,
+): Entry<T> => onceOf(key, [lineOf(form)], isUnsaid);
+
+/** What a list is of. */
+type ItemOf<L> = Present<L> extends readonly (infer V)[] ? V : never;
+
 /** Lines with lines under them that each say one of a list. */
-export function eachBlock<T, K extends keyof T>(key: K, ...blocks: readonly Block<ItemOf<T[K]>>[]): Entry<T> {
-  const pages = blocks.map((block) => pageOf(block));
-  return {
-    read: (line, cursor, reader, into) => {
-      const read = readOne(blocks, line, cursor, reader);
-      if (!read) return false;
-      if (read.value !== null) pushTo(into, key, read.value);
-      return true;
+export const eachBlock = <T, K extends keyof T>(key: K, ...blocks: readonly Block<ItemOf<T[K]>>[]): Entry<T> =>
+  entryOf(
+    blocks,
+    true,
+    (into, value) => {
+      const lists = into as Record<K, ItemOf<T[K]>[] | undefined>;
+      if (value !== null) (lists[key] ??= []).push(value);
     },
-    print: (value, speaker) =>
-      valuesIn(value, key).flatMap((own) => {
-        for (const block of blocks) {
-          const printed = printBlock(block, own, new Speaker(speaker.vocabulary, speaker.about));
-          if (printed) return [printed];
-        }
-        return [];
-      }),
-    grammar: choiceOf(pages),
-    first: { is: 'choice', parts: pages.map(({ head }) => head) },
-    blocks: pages,
-    isRepeated: true,
-  };
-}
+    (from) => (from[key] as readonly ItemOf<T[K]>[] | undefined) ?? [],
+  );
+
+/** Lines that each say one of a list. */
+export const each = <T, K extends keyof T>(key: K, form: Form<ItemOf<T[K]>>): Entry<T> => eachBlock(key, lineOf(form));

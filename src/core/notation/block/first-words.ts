@@ -1,4 +1,5 @@
 import type { Grammar } from '../form/form.js';
+import { piecesOf } from '../form/words.js';
 
 /** What something can begin with: words, and whether a name, code, text or number can be first. */
 interface First {
@@ -20,7 +21,7 @@ const either = (firsts: readonly First[]): First => ({
 export function firstOf(grammar: Grammar): First {
   switch (grammar.is) {
     case 'words': {
-      const [first = ''] = grammar.text.toLowerCase().match(/[,():;]|[^\s,():;]+/gu) ?? [];
+      const [first = ''] = piecesOf(grammar.text.toLowerCase());
       return { words: new Set([first]), thing: false, empty: false };
     }
     case 'thing':

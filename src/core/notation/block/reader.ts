@@ -5,7 +5,7 @@ import { Speaker } from '../form/speaker.js';
 import type { Form } from '../form/form.js';
 import { isReserved } from '../form/words.js';
 import { type Line, placeOf } from '../text/lines.js';
-import type { TextPlace, TextProblem } from '../text/problem.js';
+import { problemAt, type TextPlace, type TextProblem } from '../text/problem.js';
 
 /** What is gathered while a text is read. */
 export class Reader {
@@ -23,7 +23,7 @@ export class Reader {
 
   /** Says that something cannot be. */
   say(place: TextPlace, message: string, mend: string): void {
-    this.problems.push({ line: place.line, column: place.column, end: place.end, message, mend });
+    this.problems.push(problemAt(place, message, mend));
   }
 
   /** Says what was expected where a line was not understood. */

@@ -27,7 +27,8 @@ function takeWords(cursor: Cursor, pieces: readonly string[], text: string): voi
   }
 }
 
-const piecesOf = (text: string) => text.match(/[,():;]|[^\s,():;]+/gu) ?? [];
+/** Words of the notation piece by piece, a sign alone. */
+export const piecesOf = (text: string): readonly string[] => text.match(/[,():;]|[^\s,():;]+/gu) ?? [];
 
 /**
  * Words of the notation, as they stand.

@@ -1,7 +1,7 @@
 import type { Level } from '../../codebook/types.js';
 import type { Part } from '../../ledger/delta-shape.js';
 import type { StudyState } from '../../ledger/study-state.js';
-import type { TextPlace, TextProblem } from '../text/problem.js';
+import type { TextProblem } from '../text/problem.js';
 import type { WrittenStudy } from '../written.js';
 
 /** A text, and the study that it is put into. */
@@ -26,11 +26,3 @@ export interface Applied {
   state: StudyState;
   problems: TextProblem[];
 }
-
-const START: TextPlace = { line: 1, column: 1, end: 2 };
-
-/** Something that cannot be, where it stands. */
-export const problemAt = (place: TextPlace | undefined, message: string, mend: string): TextProblem => {
-  const { line, column, end } = place ?? START;
-  return { line, column, end, message, mend };
-};

@@ -1,8 +1,6 @@
-import type { CodebookFile, FileCode } from '../../codebook/codebook-file.js';
-import type { Code } from '../../codebook/types.js';
+import type { CodebookFile } from '../../codebook/codebook-file.js';
+import { fileCode } from '../../codebook/file-codes.js';
 import type { WrittenStudy } from '../written.js';
-
-const fileCode = ({ code, label, missing }: Code): FileCode => ({ code, label, ...(missing ? { missing } : {}) });
 
 /** What a text says of the columns of a data file, as it is needed to take them in; the rest is put in afterwards. */
 export function columnsTold({ head, lists, variables }: WrittenStudy): CodebookFile {

@@ -3,9 +3,9 @@ import { type NamedRecipe, recipeShape } from '../../recode/recipe-shape.js';
 import { withNames } from '../../recode/sources.js';
 import { nearestNames } from '../../recode/score/expression/nearest.js';
 import { or } from '../../words.js';
-import type { TextProblem } from '../text/problem.js';
+import { problemAt, type TextProblem } from '../text/problem.js';
 import type { WrittenVariable } from '../written.js';
-import { type Applying, problemAt } from './apply-shape.js';
+import type { Applying } from './apply-shape.js';
 
 /** Which variable of the study each of the text's is. */
 export interface VariableIds {

@@ -1,9 +1,9 @@
 import { canonicalCode, canonicalCodes } from '../../codebook/number.js';
 import type { Code } from '../../codebook/types.js';
 import type { StudyState } from '../../ledger/study-state.js';
-import type { TextProblem } from '../text/problem.js';
+import { problemAt, type TextProblem } from '../text/problem.js';
 import type { WrittenVariable } from '../written.js';
-import { type Applying, problemAt } from './apply-shape.js';
+import type { Applying } from './apply-shape.js';
 import { listNames } from './list-names.js';
 
 /** Lists of a text in the study. */

@@ -1,8 +1,8 @@
 import type { StateOf } from '../../ledger/delta-shape.js';
 import type { StudyState } from '../../ledger/study-state.js';
 import { markKey } from '../../recode/theme/mark.js';
-import type { TextProblem } from '../text/problem.js';
-import { type Applying, problemAt } from './apply-shape.js';
+import { problemAt, type TextProblem } from '../text/problem.js';
+import type { Applying } from './apply-shape.js';
 
 /** What was coded by hand, as a text has it. */
 export interface PutMarks {

@@ -9,9 +9,9 @@ import { captionOf } from '../../table/say-sentence.js';
 import { type Condition, type Sentence, withoutStrayCodes } from '../../table/sentence.js';
 import { bodyOfSentence, type ConditionCalled, sentenceOfBody, SentenceShape } from '../../table/sentence-shape.js';
 import { ShownShape } from '../../table/shown-shape.js';
-import type { TextProblem } from '../text/problem.js';
+import { problemAt, type TextProblem } from '../text/problem.js';
 import type { WrittenBinder, WrittenTable } from '../written.js';
-import { type Applying, problemAt } from './apply-shape.js';
+import type { Applying } from './apply-shape.js';
 import { variablesOf } from './variables-of.js';
 
 /** Tables and binders of a text in the study. */

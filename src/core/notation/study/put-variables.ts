@@ -6,9 +6,9 @@ import { canonicalRecipe } from '../../recode/canonical-recipe.js';
 import { wrongWith } from '../../recode/check.js';
 import { type NamedRecipe, type Recipe, RecipeShape } from '../../recode/recipe-shape.js';
 import { sourcesOf as sourcesOfRecipe, withIds } from '../../recode/sources.js';
-import type { TextProblem } from '../text/problem.js';
+import { problemAt, type TextProblem } from '../text/problem.js';
 import type { WrittenVariable } from '../written.js';
-import { type Applying, problemAt } from './apply-shape.js';
+import type { Applying } from './apply-shape.js';
 import { keptCodes, type PutLists, twiceIn } from './put-lists.js';
 import type { VariableIds } from './ids-of-variables.js';
 

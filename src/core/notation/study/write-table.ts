@@ -17,7 +17,7 @@ function rowOf({ variable, counted, mention, as }: RowItem, nameOf: NameOf): Wri
   };
 }
 
-function moreOf(item: RowItem, place: number, nameOf: NameOf): (WrittenRowMore & { of: string })[] {
+function moreOf(item: RowItem, place: number, nameOf: NameOf): WrittenRowMore[] {
   const { label, nets, figures, lines, variable } = item;
   if (!label && !nets && !figures && !lines) return [];
   return [

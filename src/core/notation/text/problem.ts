@@ -11,3 +11,12 @@ export interface TextProblem extends TextPlace {
   message: string;
   mend: string;
 }
+
+/** What has no place is told at the beginning. */
+const START: TextPlace = { line: 1, column: 1, end: 2 };
+
+/** Something that cannot be, where it stands. */
+export function problemAt(place: TextPlace | undefined, message: string, mend: string): TextProblem {
+  const { line, column, end } = place ?? START;
+  return { line, column, end, message, mend };
+}

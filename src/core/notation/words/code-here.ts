@@ -1,5 +1,5 @@
 import { type OffScale, OFF_SCALE_WORDS } from '../../table/sentence.js';
-import { field, flag, maybe, oneOf, phrase } from '../form/compose.js';
+import { field, maybe, meaning, oneOf, phrase } from '../form/compose.js';
 import { codeOf, number, text, variableName } from '../form/terms.js';
 import type { WrittenTable } from '../written.js';
 
@@ -13,7 +13,7 @@ export const codeHere = phrase<CodeHere>(
   field('variable', variableName),
   field('code', codeOf),
   maybe(({ label }) => label !== undefined, ', called', field('label', text)),
-  maybe(({ answer }) => answer === true, ',', field('answer', flag('an answer') as never)),
+  maybe(({ answer }) => answer === true, ',', field('answer', meaning('an answer', true))),
   maybe(({ offScale }) => offScale !== undefined, ',', field('offScale', oneOf<OffScale>(OFF_SCALE_WORDS))),
   maybe(({ score }) => score !== undefined, ', score', field('score', number)),
 );

@@ -20,15 +20,13 @@ const net = phrase<Net>(
   maybe(({ parts }) => parts !== undefined, ',', field('parts', oneOf(PARTS_WORDS))),
 );
 
-type RowMore = WrittenRowMore & { of: string };
-
 /** What is wanted of a row beyond its sentence: `row 2 site`. */
-export const rowMoreBlock: Block<RowMore> = {
+export const rowMoreBlock: Block<WrittenRowMore> = {
   name: 'row',
-  head: phrase<RowMore>({}, 'row', field('row', whole), field('of', variableName)),
+  head: phrase<WrittenRowMore>({}, 'row', field('row', whole), field('of', variableName)),
   entries: [
     once('label', behindWords('called', text)),
-    each<RowMore, 'nets'>('nets', net),
+    each<WrittenRowMore, 'nets'>('nets', net),
     once('figures', behindWords('shows', figuresForm)),
     once('lines', behindWords('lines of', listOf(codeOf, ','))),
   ],

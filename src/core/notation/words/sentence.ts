@@ -1,6 +1,6 @@
 import { STANDINGS, type Standing } from '../../count/set-state.js';
 import { BATTERY_WORDS, COUNTED_WORDS, MENTION_WORDS, SUMMARY_WORDS, VALUES_WORDS } from '../../table/say-sentence.js';
-import { as, either, field, flag, listOf, maybe, oneOf, phrase, type Piece } from '../form/compose.js';
+import { as, either, field, flag, listOf, maybe, meaning, oneOf, phrase, type Piece } from '../form/compose.js';
 import type { Form } from '../form/form.js';
 import { variableName } from '../form/terms.js';
 import type { WrittenRow, WrittenSentence } from '../written.js';
@@ -90,16 +90,11 @@ const nest = listOf(variableName, 'split by');
  */
 export const sentenceForm = phrase<WrittenSentence>(
   { by: [], only: [] },
-  maybe(({ summary }) => summary === true, SUMMARY_WORDS.toLowerCase(), field('summary', saidBefore())),
+  maybe(({ summary }) => summary === true, field('summary', meaning(SUMMARY_WORDS.toLowerCase(), true))),
   field('rows', listOf(row, ',', 'and')),
-  maybe(({ battery }) => battery === true, `by ${BATTERY_WORDS}`, field('battery', saidBefore())),
+  maybe(({ battery }) => battery === true, field('battery', meaning(`by ${BATTERY_WORDS}`, true))),
   maybe(({ by }) => by.length > 0, 'by', field('by', listOf(nest, ',', 'and'))),
   maybe(({ within }) => within !== undefined, ', within', field('within', variableName)),
   maybe(({ only }) => only.length > 0, ', only where', field('only', onlyForm)),
   maybe(({ weight }) => weight !== undefined, ', weighted by', field('weight', variableName)),
 );
-
-/** That something is so is said by the words before it. */
-function saidBefore(): Form<true> {
-  return { read: () => true, say: () => [], grammar: { is: 'sequence', parts: [] } };
-}

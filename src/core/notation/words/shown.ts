@@ -101,7 +101,7 @@ const reading = phrase<KeptReading>(
   ', grouping',
   field('nest', fromOne()),
   maybe(({ stratum }) => stratum !== undefined, ', within', field('stratum', newCode)),
-  maybe(({ together }) => together === true, ',', field('together', flag('all together') as never)),
+  maybe(({ together }) => together === true, ',', field('together', meaning('all together', true))),
 );
 
 /** A place that is counted from 0, said as a person counts it. */

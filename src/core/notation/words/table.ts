@@ -17,7 +17,7 @@ export const tableBlock: Block<WrittenTable> = {
   ),
   entries: [
     once('title', behindWords('called', text)),
-    eachBlock<WrittenTable, 'more'>('more', rowMoreBlock as never),
+    eachBlock<WrittenTable, 'more'>('more', rowMoreBlock),
     each<WrittenTable, 'codes'>('codes', codeHere),
     each<WrittenTable, 'levels'>('levels', levelHere),
     ...shownEntries,
